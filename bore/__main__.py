@@ -1,0 +1,59 @@
+"""The command line: `python -m bore check case.json`, `-` for standard input.
+
+Exit 0 with the answer as JSON on standard output; exit 2 with a sentence on standard error for bad input.
+"""
+
+import argparse
+import json
+import sys
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from typing import Any
+
+from bore import VERSION
+from bore.bore_log import bore_log
+from bore.check import check
+from bore.contract.answer import answer
+from bore.contract.pictures import log_as_data, window_as_data
+from bore.contract.read import read_case
+from bore.errors import BadInput
+from bore.job import Job
+from bore.window import window
+
+COMMANDS: dict[str, tuple[Callable[[Job], Any], str]] = {
+    "check": (lambda job: answer(check(job)), "check one case and print the answer as JSON"),
+    "log": (lambda job: log_as_data(bore_log(job)), "torque, thrust and power along the depth"),
+    "window": (lambda job: window_as_data(window(job)), "speeds and feeds, and which limit closes them off"),
+}
+
+
+def _load(name: str) -> Any:
+    try:
+        text = sys.stdin.read() if name == "-" else Path(name).read_text(encoding="utf-8")
+        return json.loads(text)
+    except OSError as error:
+        raise BadInput.at("case", f"{name} cannot be read: {error.strerror}") from error
+    except (json.JSONDecodeError, UnicodeDecodeError, RecursionError) as error:
+        raise BadInput.at("case", f"{name} is not JSON: {error}") from error
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run a command; the exit code."""
+    parser = argparse.ArgumentParser(prog="bore", description="Will this machine drill this hole?")
+    parser.add_argument("--version", action="version", version=VERSION)
+    commands = parser.add_subparsers(dest="command", required=True)
+    for name, (_, words) in COMMANDS.items():
+        command = commands.add_parser(name, help=words)
+        command.add_argument("case", help="a JSON file, or - for standard input")
+    chosen = parser.parse_args(arguments)
+    try:
+        found = COMMANDS[chosen.command][0](read_case(_load(chosen.case)))
+    except BadInput as error:
+        print("\n".join(f"{problem.field}: {problem.message}" for problem in error.problems), file=sys.stderr)
+        return 2
+    print(json.dumps(found, ensure_ascii=False, indent=2))
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

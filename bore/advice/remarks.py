@@ -1,0 +1,65 @@
+"""Remarks: where a method is stretched, what was not used, what the plate says."""
+
+from collections.abc import Iterator
+
+from bore.check import Check
+from bore.cutters.twist.feeds import TABLE_FROM_MM, TABLE_TO_MM
+from bore.loads import ALL_SCHOOLS
+from bore.machines.kinds import HAND_FEEDS
+from bore.mechanics.spindle import SAME_SPEED
+
+SCHOOLS_FROM_MM, SCHOOLS_TO_MM = 3.0, 50.0
+HALF = 0.5
+RATED_METALS = {"P": "steel", "K": "iron", "M": "stainless", "N": "aluminium"}
+
+
+def remarks_for(check: Check) -> list[str]:
+    """Everything worth saying beside the figures."""
+    return [*_method(check), *_feed(check), *_plate(check), *_unused(check)]
+
+
+def _method(check: Check) -> Iterator[str]:
+    diameter = check.job.hole.diameter_mm
+    if not SCHOOLS_FROM_MM <= diameter <= SCHOOLS_TO_MM:
+        yield f"Extrapolated: the methods were measured from {SCHOOLS_FROM_MM:g} to {SCHOOLS_TO_MM:g} mm, this is {diameter:g} mm."
+    if not TABLE_FROM_MM <= diameter <= TABLE_TO_MM:
+        yield f"The feed table ends at {TABLE_FROM_MM:g} and {TABLE_TO_MM:g} mm and was carried on along its slope."
+    pinned = check.job.setting.school
+    if pinned:
+        load = check.result.loads.schools[pinned]
+        name = next(school.NAME for school in ALL_SCHOOLS if pinned == school.ID)
+        if load.why_not:
+            yield f"The {name.lower()} method was pinned but does not apply here: {load.why_not}. The others were used."
+        elif load.thrust_n is None:
+            yield f"The {name.lower()} method was pinned; it gives no thrust, which comes from the others."
+
+
+def _feed(check: Check) -> Iterator[str]:
+    feed, start, hole = check.job.machine.feed, check.job.hole.start_diameter_mm, check.job.hole
+    given = check.columns.feed_mm_rev
+    if feed.kind == "power-steps" and feed.steps_mm_rev and given is not None:
+        nearest = min(feed.steps_mm_rev, key=lambda step: abs(step - float(given)))
+        if abs(nearest / float(given) - 1) > SAME_SPEED:
+            steps = ", ".join(f"{step:g}" for step in feed.steps_mm_rev)
+            yield f"{check.job.machine.name} has no {given:.3g} mm/rev power feed; it has {steps}."
+    if not check.bites:
+        yield "The drill does not bite at this force: it only polishes, and hardens some metals."
+    elif check.columns.hand_force_n is not None and check.result.loads.wanted_feed.middle > check.result.loads.feed_mm_rev:
+        yield "Too heavy a hand: the feed is counted only as far as the drill takes it."
+    if start > HALF * hole.diameter_mm and feed.kind in HAND_FEEDS:
+        yield "The pilot is more than half the hole: fed by hand, the drill may grab at its corners."
+
+
+def _plate(check: Check) -> Iterator[str]:
+    machine = check.job.machine
+    metal = RATED_METALS.get(check.job.material.iso_group, "")
+    rated = machine.rated_diameter_mm.get(metal)
+    if rated is not None:
+        beside = "within" if check.job.hole.diameter_mm <= rated else "above"
+        yield (f"The plate of {machine.name} says {rated:g} mm in {metal}; this hole is {beside} that. "
+               "The plate is shown, not used as a limit.")
+
+
+def _unused(check: Check) -> Iterator[str]:
+    if check.job.unused:
+        yield "Read but not used by any limit yet: " + ", ".join(check.job.unused) + "."

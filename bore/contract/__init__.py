@@ -1,0 +1,1 @@
+"""The check as data: the table of fields, reading a case, writing the answer."""

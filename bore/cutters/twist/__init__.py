@@ -1,0 +1,1 @@
+"""Twist drills: geometry, speed and feed window, strength."""

@@ -1,0 +1,96 @@
+"""Choosing between numbers, written once for floats and arrays alike.
+
+NumPy's own functions cost microseconds on a float; a check works on floats, a map on arrays,
+and both run through the same lines.
+"""
+
+import math
+from collections.abc import Sequence
+from typing import TypeAlias
+
+import numpy as np
+from numpy.typing import NDArray
+
+Column: TypeAlias = float | NDArray[np.float64]
+Mask: TypeAlias = bool | NDArray[np.bool_]
+
+
+ARRAY = np.ndarray
+
+
+def is_array(value: object) -> bool:
+    """Whether a value is an array."""
+    return isinstance(value, ARRAY)
+
+
+def choose(condition: Mask, yes: Column, no: Column) -> Column:
+    """`yes` where the condition holds, else `no`."""
+    if isinstance(condition, ARRAY):
+        return np.where(condition, yes, no)
+    return yes if condition else no
+
+
+def least(first: Column, *others: Column) -> Column:
+    """The smallest of the values, cell by cell."""
+    for other in others:
+        arrays = isinstance(first, ARRAY) or isinstance(other, ARRAY)
+        first = np.minimum(first, other) if arrays else min(first, other)
+    return first
+
+
+def most(first: Column, *others: Column) -> Column:
+    """The largest of the values, cell by cell."""
+    for other in others:
+        arrays = isinstance(first, ARRAY) or isinstance(other, ARRAY)
+        first = np.maximum(first, other) if arrays else max(first, other)
+    return first
+
+
+def every(condition: Mask) -> bool:
+    """Whether the condition holds in every cell."""
+    return bool(np.all(condition)) if is_array(condition) else bool(condition)
+
+
+def root(value: Column) -> Column:
+    """Square root."""
+    return np.sqrt(value) if is_array(value) else math.sqrt(value)
+
+
+def absolute(value: Column) -> Column:
+    """The value without its sign."""
+    return abs(value)
+
+
+def log(value: Column) -> Column:
+    """Natural logarithm."""
+    return np.log(value) if is_array(value) else math.log(value)
+
+
+def exp(value: Column) -> Column:
+    """Exponential."""
+    return np.exp(value) if is_array(value) else math.exp(value)
+
+
+def between(at: Column, places: Sequence[float], values: Sequence[float]) -> Column:
+    """Straight-line interpolation, level beyond both ends; `places` ascending."""
+    if is_array(at):
+        return np.interp(at, places, values)
+    if at <= places[0]:
+        return values[0]
+    for place, value, next_place, next_value in zip(places, values, places[1:], values[1:], strict=False):
+        if at <= next_place:
+            return value + (next_value - value) * (at - place) / (next_place - place)
+    return values[-1]
+
+
+def along_logarithms(at: Column, places: Sequence[float], values: Sequence[float]) -> Column:
+    """Interpolation on logarithmic axes, carried on at the end slopes beyond the table; `places` ascending."""
+    log_places = [math.log(place) for place in places]
+    log_values = [math.log(value) for value in values]
+    position = log(at)
+    answer: Column = 0.0
+    for k in range(len(places) - 1):
+        slope = (log_values[k + 1] - log_values[k]) / (log_places[k + 1] - log_places[k])
+        piece = log_values[k] + slope * (position - log_places[k])
+        answer = piece if k == 0 else choose(at >= places[k], piece, answer)
+    return exp(answer)

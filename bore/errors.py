@@ -1,0 +1,28 @@
+"""What the core says when it cannot take an input."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One thing wrong with one field, in words that also say what is accepted."""
+
+    field: str
+    message: str
+
+
+class BadInput(ValueError):
+    """Everything found wrong with an input, each problem naming its field."""
+
+    def __init__(self, problems: list[Problem]) -> None:
+        self.problems = tuple(problems)
+        super().__init__("; ".join(f"{p.field}: {p.message}" for p in problems))
+
+    @classmethod
+    def at(cls, field: str, message: str) -> "BadInput":
+        """One problem at one field."""
+        return cls([Problem(field, message)])
+
+    def as_data(self) -> dict[str, list[dict[str, str]]]:
+        """The shape every door (command line, API) answers with."""
+        return {"errors": [{"field": p.field, "message": p.message} for p in self.problems]}

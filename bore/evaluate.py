@@ -1,0 +1,73 @@
+"""The one evaluator: columns in, loads, findings and a verdict out; the same for one hole, a map or a table."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+
+from bore.columns import Columns
+from bore.elementwise import Column, choose, is_array
+from bore.formula import enter
+from bore.limits import ALL_LIMITS
+from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, band_verdict, use_of
+from bore.loads import Loads, loads_of
+
+# A verdict outweighs any use of capacity when limits are ranked.
+VERDICT_WEIGHT = 1e6
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """What one limit found: its judgement, its verdict code, and how much of the hard mark is used."""
+
+    judgement: Judgement | None
+    verdict: Column
+    use: Column
+    why_not: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Result:
+    """Loads and findings of a group, its verdict code and the index of the tightest limit."""
+
+    loads: Loads
+    findings: Mapping[str, Finding]
+    verdict: Column
+    tightest: Column
+
+
+def verdict_of(limit: Limit, judgement: Judgement) -> Column:
+    """The verdict code of a judgement: by reason where there is one, else by the band."""
+    if not judgement.known:
+        return UNKNOWN
+    by_band = band_verdict(judgement)
+    reason = judgement.reason
+    if is_array(reason):
+        codes = np.array([known.verdict for known in limit.reasons])
+        return np.where(reason > 0, codes[np.asarray(reason, dtype=int)], by_band)
+    return limit.reasons[int(reason)].verdict if reason else by_band
+
+
+def _find(limit: Limit, columns: Columns, loads: Loads) -> Finding:
+    why_not = limit.applies(columns)
+    if why_not:
+        return Finding(None, NOT_APPLICABLE, 0.0, why_not)
+    enter(limit.id)
+    judgement = limit.judge(columns, loads)
+    return Finding(judgement, verdict_of(limit, judgement), use_of(judgement))
+
+
+def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result:
+    """Check a group of jobs against every limit. Worst first: can't, gives way, tight, holds; then by use."""
+    loads = loads_of(columns)
+    findings = {limit.id: _find(limit, columns, loads) for limit in limits}
+    verdict: Column = 0
+    tightest: Column = 0
+    worst: Column = -1.0
+    for index, found in enumerate(findings.values()):
+        if found.judgement is None or not found.judgement.known:
+            continue
+        rank = found.verdict * VERDICT_WEIGHT + choose(found.use < VERDICT_WEIGHT / 2, found.use, VERDICT_WEIGHT / 2)
+        leads = rank > worst
+        verdict, tightest, worst = choose(leads, found.verdict, verdict), choose(leads, index, tightest), choose(leads, rank, worst)
+    return Result(loads, findings, verdict, tightest)

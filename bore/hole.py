@@ -1,0 +1,33 @@
+"""The hole: what is to be made, where it starts and what lies around it."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Start:
+    """How the point is guided when it meets the work."""
+
+    kind: str
+    angle_deg: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Hole:
+    """One hole, in millimetres. A start diameter of 0 is solid metal."""
+
+    diameter_mm: float
+    depth_mm: float
+    through: bool
+    start_diameter_mm: float
+    bottom: str
+    count: int
+    plate_thickness_mm: float | None
+    stack_mm: tuple[float, ...]
+    stack_clamped: bool
+    behind: str
+    entry: str
+    entry_angle_deg: float
+    start: Start
+    edge_distance_mm: float | None
+    next_hole_mm: float | None
+    tolerance_it: int | None

@@ -1,0 +1,69 @@
+"""A job: one hole, its metal, its cutter, the machine, the holding and the setting; validated, in working units."""
+
+from dataclasses import dataclass
+
+from bore.contract.walk import Assumption
+from bore.cutters.cutter import Cutter
+from bore.hole import Hole
+from bore.machines.machine import Machine
+from bore.materials.material import Material
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Holding:
+    """What holds the work."""
+
+    kind: str
+    count: int | None
+    force_n: float | None
+    friction: float | None
+    arm_mm: float | None
+    stop: bool
+    tailstock_clamp_n: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pecks:
+    """How the drill is pecked."""
+
+    kind: str
+    depths_mm: tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Setting:
+    """Speed, one way of feeding, and how the check is to be made."""
+
+    speed_rpm: float
+    feed_mm_rev: float | None
+    feed_rate_mm_min: float | None
+    hand_force_n: float | None
+    seconds_per_turn: float | None
+    pecks: Pecks
+    school: str | None
+    speed_factor: bool
+    approach_mm: float
+    breakthrough_mm: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Yard:
+    """What ways out may choose from."""
+
+    cutters: tuple[Cutter, ...]
+    machines: tuple[Machine, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Job:
+    """Everything a check needs, and what was assumed on the way."""
+
+    hole: Hole
+    material: Material
+    cutter: Cutter
+    machine: Machine
+    holding: Holding
+    setting: Setting
+    yard: Yard
+    assumed: tuple[Assumption, ...] = ()
+    unused: tuple[str, ...] = ()

@@ -1,0 +1,52 @@
+"""Is the edge too fast for the metal; or, being carbide, so slow that metal builds up on it?"""
+
+from bore.columns import Columns
+from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
+from bore.loads import Loads
+from bore.quantities.bands import Band
+
+OVER_TOP = 1.25
+# Carbide this far below its low speed collects a built-up edge: soft and hard share.
+BUILD_UP = (0.6, 0.4)
+BUILD_UP_GROUPS = ("P", "M", "H")
+TOO_HARD_FOR_HSS_HB = 420.0
+HSS = ("hss", "hss-co")
+
+
+def top_speed_m_min(columns: Columns) -> float | None:
+    """The book's top cutting speed with coolant, depth and wear counted, m/min."""
+    return None if columns.vc_top_m_min is None else columns.vc_top_m_min * columns.vc_factor  # type: ignore[return-value]
+
+
+def builds_up(columns: Columns) -> bool:
+    """Whether the metal welds to a slow carbide edge: steel, stainless and aluminium do, iron and brass do not."""
+    return columns.substrate not in HSS and (columns.iso_group in BUILD_UP_GROUPS or columns.power_law_row == "aluminium")
+
+
+def judge(columns: Columns, loads: Loads) -> Judgement:
+    """Cutting speed against the top of the range, and for carbide the low end against the cutting speed."""
+    top = top_speed_m_min(columns)
+    if top is None:
+        if columns.substrate in HSS and (columns.hardness_hb or 0) >= TOO_HARD_FOR_HSS_HB:
+            return Judgement(reason=1)
+        edge = {"hss": "hss", "hss-co": "hssco"}.get(columns.substrate, "carbide")
+        return unknown(f"material.vc_{edge}_m_min")
+    speed = columns.cutting_speed_m_min
+    found = Judgement(demand=Band.exactly(speed), soft=mark(base=top, share=1.0),
+                      hard=mark(base=top, share=OVER_TOP), unit="m/min", part="too fast")
+    if not builds_up(columns) or columns.vc_low_m_min is None:
+        return found
+    soft, hard = BUILD_UP
+    slow = Judgement(demand=Band.exactly(columns.vc_low_m_min + 0 * speed), soft=mark(base=speed, share=1 / soft),
+                     hard=mark(base=speed, share=1 / hard), unit="m/min",
+                     part="builds up")
+    return worst(found, slow)
+
+
+LIMIT = Limit(
+    id="burn", failure="burns the edge", question="Is the edge too fast for this metal, or so slow that metal builds up on it?",
+    reads=("setting.speed_rpm", "cutter.diameter_mm", "cutter.substrate", "cutter.wear", "material.vc_hss_m_min",
+           "material.vc_hssco_m_min", "material.vc_carbide_m_min", "machine.coolant.method", "hole.depth_mm"),
+    eased_by=("slower", "coolant", "faster", "other-substrate"), judge=judge, stands_on=("book-speed",),
+    reasons=(Reason(HOLDS, ""), Reason(CANNOT, "high-speed steel does not cut metal of {hardness_hb:.0f} HB: use carbide")),
+    parts=("too fast", "builds up"))

@@ -1,0 +1,75 @@
+"""Will the drill spin in what holds it?"""
+
+from bore.columns import Columns
+from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, unknown, worst
+from bore.loads import Loads
+from bore.mechanics import holders
+from bore.quantities.bands import Band
+
+# Shanks are made a little under their drill; a nominal equal to the capacity goes in.
+SHANK_ROOM_MM = 0.05
+
+
+def _chuck(columns: Columns, loads: Loads) -> Judgement:
+    holder = columns.holder
+    if columns.shank.startswith("morse"):
+        return Judgement(reason=1)
+    if holder.capacity_mm is None:
+        return unknown("machine.holder.capacity_mm")
+    if columns.shank_diameter_mm > holder.capacity_mm + SHANK_ROOM_MM:
+        return Judgement(reason=2)
+    slip = {end: holders.chuck_slip_nm(capacity_mm=holder.capacity_mm, shank_diameter_mm=columns.shank_diameter_mm,
+                                       grip=holder.grip, end=end) for end in ("low", "high")}
+    slips = Judgement(demand=loads.torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
+    top = holder.max_rpm or holders.chuck_top_rpm(holder.capacity_mm, holder.grip)
+    turning = Band.exactly(columns.speed_rpm)
+    return worst(slips, Judgement(demand=turning, soft=top, hard=top, unit="rpm", part="top speed"))
+
+
+def _morse(columns: Columns, loads: Loads) -> Judgement:
+    if not columns.shank.startswith("morse"):
+        return Judgement(reason=3)
+    size = int(columns.shank.removeprefix("morse-"))
+    if columns.holder.size is not None and size > int(columns.holder.size):
+        return Judgement(reason=4)
+    thrust = loads.thrust_n.middle
+    if columns.holder.tang_engaged:
+        friction = holders.taper_friction_nm(size=size, thrust_n=thrust, seating_kn=0.0)
+        bears = holders.taper_with_tang_nm(friction_nm=friction, size=size)
+        return Judgement(demand=loads.torque_nm, soft=friction, hard=bears, unit="N·m", part="tang")
+    soft, hard = (holders.taper_friction_nm(size=size, thrust_n=thrust, seating_kn=seat) for seat in holders.SEATING_KN)
+    return Judgement(demand=loads.torque_nm, soft=soft, hard=hard, unit="N·m", part="seat")
+
+
+def judge(columns: Columns, loads: Loads) -> Judgement:
+    """Torque against what the chuck, taper or sleeve carries before it slips; and the chuck's top speed."""
+    holder = columns.holder
+    if holder.kind == "chuck":
+        return _chuck(columns, loads)
+    if holder.kind == "morse":
+        return _morse(columns, loads)
+    if holder.kind == "side-lock":
+        return Judgement(reason=5)
+    if columns.shank.startswith("morse"):
+        return Judgement(reason=1)
+    largest = holders.largest_shank_mm(holder.kind, holder.size)
+    if largest is not None and columns.shank_diameter_mm > largest + SHANK_ROOM_MM:
+        return Judgement(reason=2)
+    slip = holders.sleeve_slip_nm(holder=holder.kind, size=holder.size, shank_diameter_mm=columns.shank_diameter_mm)
+    return Judgement(demand=loads.torque_nm, soft=slip, hard=slip, unit="N·m", part="grip")
+
+
+LIMIT = Limit(
+    id="holder", failure="spins in the holder", question="Does the chuck or taper hold the drill?",
+    reads=("machine.holder.kind", "machine.holder.size", "machine.holder.capacity_mm", "machine.holder.grip", "machine.holder.max_rpm",
+           "machine.holder.tang_engaged", "cutter.shank", "cutter.shank_diameter_mm", "setting.speed_rpm", "setting.feed_mm_rev"),
+    eased_by=("less-feed", "other-holder", "pilot", "slower"), judge=judge, stands_on=("torque", "thrust"),
+    reasons=(
+        Reason(HOLDS, ""),
+        Reason(CANNOT, "a taper shank does not go into a {holder_words}"),
+        Reason(CANNOT, "a {shank_diameter_mm:.4g} mm shank does not go into a {holder_words} of {holder_room}"),
+        Reason(CANNOT, "a plain shank does not hold in a Morse socket: put a chuck on an arbor in it"),
+        Reason(CANNOT, "a taper MT{shank_size} does not go into an MT{holder_size} socket"),
+        Reason(HOLDS, "a side-lock holds by its flats"),
+    ),
+    parts=("grip", "top speed", "tang", "seat"))

@@ -1,0 +1,123 @@
+"""The one verdict rule: a demand as a band against two marks."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from bore.columns import Columns
+from bore.elementwise import Column, Mask, choose, is_array
+from bore.formula import formula
+from bore.loads import Loads
+from bore.quantities.bands import Band
+
+HOLDS, TIGHT, GIVES_WAY, CANNOT = 0, 1, 2, 3
+UNKNOWN, NOT_APPLICABLE = -1, -2
+VERDICTS = {HOLDS: "holds", TIGHT: "tight", GIVES_WAY: "gives-way", CANNOT: "cannot", UNKNOWN: "unknown"}
+
+
+@dataclass(frozen=True, slots=True)
+class Judgement:
+    """What one limit says. Above `hard` the middle gives way; within `soft` the high side holds; between, it is tight.
+
+    `past_hard` is what passing the hard mark means: gives way, or can't where no setting mends it.
+    A `reason` (an index into the limit's reasons) overrides the band; `needs` names what would have to be measured.
+    `part` says which of a limit's several checks spoke.
+    """
+
+    demand: Band | None = None
+    soft: Column = 0.0
+    hard: Column = 0.0
+    unit: str = ""
+    past_hard: Column = GIVES_WAY
+    reason: Column = 0
+    needs: tuple[str, ...] = ()
+    part: str = ""
+
+    @property
+    def known(self) -> bool:
+        """Whether there was enough to judge by."""
+        return not self.needs
+
+
+@dataclass(frozen=True, slots=True)
+class Reason:
+    """A verdict that is a matter of kind, not of degree, and its words (filled from the job)."""
+
+    verdict: int
+    words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Limit:
+    """One limit: its name as a failure, the machinist's question, what it reads and what eases it.
+
+    `stands_on` names the parts of the working (torque, thrust, power, book feed …) its figures begin from.
+    """
+
+    id: str
+    failure: str
+    question: str
+    reads: tuple[str, ...]
+    eased_by: tuple[str, ...]
+    judge: Callable[[Columns, Loads], Judgement]
+    applies: Callable[[Columns], str | None] = lambda columns: None
+    reasons: tuple[Reason, ...] = (Reason(HOLDS, ""),)
+    parts: tuple[str, ...] = ()
+    stands_on: tuple[str, ...] = ()
+
+
+@formula("Mark", "mark = base · share", "", "common-practice")
+def mark(*, base: Column, share: Column) -> Column:
+    """A soft or hard mark as a share of what there is (the shares are common practice).
+
+    >>> mark(base=100.0, share=0.8)
+    80.0
+    """
+    return base * share
+
+
+def unknown(*needs: str) -> Judgement:
+    """Not enough is known: the fields that would have to be measured."""
+    return Judgement(needs=needs)
+
+
+def band_verdict(judgement: Judgement) -> Column:
+    """Holds, tight or past the hard mark, from the band alone."""
+    demand = judgement.demand
+    if demand is None:
+        return HOLDS
+    return choose(demand.middle > judgement.hard, judgement.past_hard, choose(demand.high <= judgement.soft, HOLDS, TIGHT))
+
+
+def use_of(judgement: Judgement) -> Column:
+    """How much of the hard mark the high side takes; what ranks limits within a verdict."""
+    demand = judgement.demand
+    if demand is None:
+        return 0.0
+    return demand.high / choose(judgement.hard > 0, judgement.hard, 1e-9)
+
+
+def _rank(judgement: Judgement) -> Column:
+    use = use_of(judgement)
+    return band_verdict(judgement) * 1e6 + choose(use < 1e5, use, 1e5)
+
+
+def worst(first: Judgement, *others: Judgement) -> Judgement:
+    """The worst of several checks of one limit, cell by cell."""
+    for other in others:
+        first = _worse(first, other)
+    return first
+
+
+def _worse(first: Judgement, other: Judgement) -> Judgement:
+    other_leads: Mask = _rank(other) > _rank(first)
+    if not is_array(other_leads):
+        return other if other_leads else first
+    a, b = first.demand, other.demand
+    assert a is not None
+    assert b is not None
+    band = Band(*(np.where(other_leads, getattr(b, end), getattr(a, end)) for end in ("low", "middle", "high")))
+    hardest = first.past_hard if first.past_hard == other.past_hard else np.where(other_leads, other.past_hard, first.past_hard)
+    return replace(first, demand=band, soft=np.where(other_leads, other.soft, first.soft),
+                   hard=np.where(other_leads, other.hard, first.hard), past_hard=hardest)

@@ -1,0 +1,128 @@
+"""A machine as the parts a hole feels: spindle, feed, holder, travels, coolant."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Belt:
+    """The belt of one step."""
+
+    section: str
+    count: int
+    small_pulley_mm: float | None
+    wrap_deg: float | None
+    worn: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stage:
+    """A speed the spindle really has: one fixed speed, or a range with its power curve."""
+
+    name: str
+    speed_rpm: float | None
+    min_rpm: float | None
+    max_rpm: float | None
+    curve: tuple[tuple[float, float], ...] | None
+    belt_torque_nm: float | None
+    belt: Belt | None
+
+    @property
+    def slowest_rpm(self) -> float:
+        """The slowest this step turns."""
+        return self.speed_rpm if self.speed_rpm is not None else self.min_rpm  # type: ignore[return-value]
+
+    @property
+    def fastest_rpm(self) -> float:
+        """The fastest this step turns."""
+        return self.speed_rpm if self.speed_rpm is not None else self.max_rpm  # type: ignore[return-value]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spindle:
+    """Motor, drive and stages. `power_kw` is the motor's rated output; `efficiency` what of it reaches the spindle."""
+
+    power_kw: float
+    efficiency: float
+    motor: str
+    duty: str
+    short_time_kw: float | None
+    short_time_min: float | None
+    breakdown_ratio: float
+    idle_kw: float
+    drive: str
+    cutting_share: float
+    stages: tuple[Stage, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Feed:
+    """How the feed is made; the fields of other kinds are None."""
+
+    kind: str
+    lever_length_mm: float | None
+    pinion_radius_mm: float | None
+    efficiency: float | None
+    return_spring_n: float | None
+    wheel_radius_mm: float | None
+    lead_mm: float | None
+    travel_mm: float | None
+    steps_mm_rev: tuple[float, ...]
+    max_thrust_n: float | None
+    backlash_mm: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Holder:
+    """What holds the tool."""
+
+    kind: str
+    size: str | None
+    tang_engaged: bool
+    capacity_mm: float | None
+    grip: str
+    max_rpm: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Coolant:
+    """How coolant reaches the edge."""
+
+    method: str
+    pressure_bar: float
+    flow_l_min: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Magnet:
+    """The magnetic base of a magnetic drill."""
+
+    pull_n: float
+    rated_thickness_mm: float
+    length_mm: float
+    width_mm: float
+    overhang_mm: float
+    weight_kg: float
+    cg_from_rear_mm: float | None
+    surface: str
+    gap_mm: float | None
+    orientation: str
+    strap: bool
+    contact_share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Machine:
+    """One machine."""
+
+    kind: str
+    name: str
+    stiffness_n_mm: float
+    max_thrust_n: float | None
+    stroke_mm: float | None
+    daylight_mm: float | None
+    rated_diameter_mm: dict[str, float]
+    spindle: Spindle
+    feed: Feed
+    holder: Holder
+    coolant: Coolant
+    magnet: Magnet | None

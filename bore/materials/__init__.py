@@ -1,0 +1,1 @@
+"""Work materials: the table, and what hardness does to a row."""

@@ -1,0 +1,1 @@
+"""Mechanics of drilling and of the machine, one module a subject."""

@@ -1,0 +1,78 @@
+"""The spindle: what power each step really has, and which speed is nearest."""
+
+import numpy as np
+
+from bore.elementwise import Column, choose, is_array, least, most
+from bore.formula import formula
+from bore.machines.machine import Spindle, Stage
+from bore.quantities.units import NM_RPM_PER_KW
+
+# Plates round their speeds; a setting this close to a step is that step.
+SAME_SPEED = 0.01
+# A range without a curve: constant torque up to this share of its top speed, constant power above.
+BASE_SPEED_SHARE = 0.5
+
+
+def _ends(stage: Stage) -> tuple[float, float]:
+    return stage.slowest_rpm, stage.fastest_rpm
+
+
+def nearest_speed_rpm(spindle: Spindle, speed_rpm: Column) -> Column:
+    """The real speed nearest a wanted one, by ratio (steps stand in ratios, not differences)."""
+    best: Column | None = None
+    miss: Column = 0.0
+    for stage in spindle.stages:
+        low, high = _ends(stage)
+        candidate = least(most(speed_rpm, low), high)
+        distance = _ratio(candidate, speed_rpm)
+        if best is None:
+            best, miss = candidate, distance
+            continue
+        nearer = distance < miss
+        best, miss = choose(nearer, candidate, best), choose(nearer, distance, miss)
+    assert best is not None
+    return best
+
+
+def _ratio(a: Column, b: Column) -> Column:
+    return most(a / b, b / a)
+
+
+def _range_power_kw(stage: Stage, power_kw: float, speed_rpm: Column) -> Column:
+    """Power of a range at a speed: its own curve, constant torque below its first point; or the usual shape."""
+    if stage.curve:
+        speeds, powers = [point[0] for point in stage.curve], [point[1] for point in stage.curve]
+    else:
+        speeds, powers = [BASE_SPEED_SHARE * stage.fastest_rpm], [power_kw]
+    level = np.interp(speed_rpm, speeds, powers)
+    below = choose(speed_rpm < speeds[0], speed_rpm / speeds[0], 1.0)
+    return level * below if is_array(speed_rpm) else float(level) * below
+
+
+def stage_power_kw(spindle: Spindle, speed_rpm: Column) -> Column:
+    """Rated motor power at a speed, kW: the plate's for fixed steps, the best range's where ranges overlap."""
+    if all(stage.speed_rpm is not None for stage in spindle.stages):
+        return spindle.power_kw
+    best: Column = 0.0
+    for stage in spindle.stages:
+        low, high = _ends(stage)
+        inside = (speed_rpm >= low * (1 - SAME_SPEED)) & (speed_rpm <= high * (1 + SAME_SPEED))
+        power = spindle.power_kw if stage.speed_rpm is not None else _range_power_kw(stage, spindle.power_kw, speed_rpm)
+        best = choose(inside & (power > best), power, best)
+    return choose(best > 0, best, spindle.power_kw)
+
+
+@formula("Torque at the spindle, rated", "M = 9549 (P − idle) η / n", "N·m", "kinematics")
+def spindle_torque_nm(*, power_kw: Column, idle_kw: Column, efficiency: Column, speed_rpm: Column) -> Column:
+    """Rated torque at the spindle, N·m.
+
+    >>> round(spindle_torque_nm(power_kw=1.5, idle_kw=0.0, efficiency=0.8, speed_rpm=310), 2)
+    36.96
+    """
+    return NM_RPM_PER_KW * (power_kw - idle_kw) * efficiency / speed_rpm
+
+
+@formula("Breakdown torque at the spindle", "M_b = ratio · M_rated", "N·m", "iec-60034")
+def breakdown_torque_nm(*, rated_torque_nm: Column, breakdown_ratio: Column) -> Column:
+    """Torque at which the motor stalls, felt at the spindle, N·m."""
+    return rated_torque_nm * breakdown_ratio

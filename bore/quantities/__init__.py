@@ -1,0 +1,1 @@
+"""Units, drill sizes as they are written, and bands."""

@@ -1,0 +1,27 @@
+"""A figure with its doubt: low, middle and high."""
+
+from dataclasses import dataclass
+
+from bore.elementwise import Column
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """What a quantity is thought to be (middle) and how far it may lie either way."""
+
+    low: Column
+    middle: Column
+    high: Column
+
+    @classmethod
+    def exactly(cls, value: Column) -> "Band":
+        """A figure without doubt."""
+        return cls(value, value, value)
+
+    def times(self, factor: Column) -> "Band":
+        """The band of a proportional quantity; `factor` is positive."""
+        return Band(self.low * factor, self.middle * factor, self.high * factor)
+
+    def plus(self, amount: Column) -> "Band":
+        """The band shifted by a figure without doubt."""
+        return Band(self.low + amount, self.middle + amount, self.high + amount)

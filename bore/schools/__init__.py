@@ -1,0 +1,1 @@
+"""Four published ways of working out a drill's torque and thrust, side by side."""

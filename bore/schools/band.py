@@ -1,0 +1,46 @@
+"""From what the schools say to one band: a middle, and how far it may lie either way."""
+
+from collections.abc import Sequence
+
+from bore.elementwise import Column, exp, least, log, most, root
+from bore.formula import formula
+from bore.quantities.bands import Band
+
+TORQUE_FLOOR = 0.10
+THRUST_FLOOR = 0.20
+ONE_METHOD_THRUST_FLOOR = 0.25
+
+
+@formula("Middle of the band", "geometric mean of the schools", "", "derived")
+def geometric_mean(*, values: Sequence[Column]) -> Column:
+    """Geometric mean of what the schools say.
+
+    >>> geometric_mean(values=[2.0, 8.0])
+    4.0
+    """
+    if len(values) == 1:
+        return values[0]
+    product = values[0]
+    for value in values[1:]:
+        product = product * value
+    return product ** (1 / len(values))
+
+
+@formula("Edge of the band", "edge = middle · exp(± √(ln²(outermost / middle) + s²))", "", "derived")
+def edge_of_band(*, middle: Column, outermost: Column, spread: Column, direction: int) -> Column:
+    """How far the figure may lie one way: to the outermost school, widened in logarithms by the row's own spread.
+
+    >>> round(edge_of_band(middle=100.0, outermost=100.0, spread=0.1, direction=1), 2)
+    110.52
+    """
+    reach = root(log(outermost / middle) ** 2 + spread**2)
+    return middle * exp(direction * reach)
+
+
+def pooled(values: Sequence[Column], spread: Column, floor: float) -> Band:
+    """The band of a quantity from what the schools say of it; `spread` is the metal row's, never below `floor`."""
+    middle = geometric_mean(values=list(values))
+    wide = most(spread, floor)
+    low = edge_of_band(middle=middle, outermost=least(*values), spread=wide, direction=-1)
+    high = edge_of_band(middle=middle, outermost=most(*values), spread=wide, direction=1)
+    return Band(low, middle, high)

@@ -1,0 +1,235 @@
+"""The operating window: spindle speed across, feed up, closed ground by the limit that closes it."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.columns import Columns, columns_of
+from bore.evaluate import Result, evaluate
+from bore.formula import silent
+from bore.job import Job
+from bore.limits import ALL_LIMITS
+from bore.limits.hand import force_for
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement
+from bore.machines.kinds import HAND_FEEDS
+from bore.mechanics.kinematics import removal_mm3_min
+
+Array = NDArray[np.float64]
+SPEEDS, FEEDS = 121, 121
+BEYOND_SPEED = 1.2
+FEED_BELOW_BOOK, FEED_ABOVE_BOOK = 12.0, 2.2
+# Speeds and feeds tried for the recommended point where the machine has ranges.
+TRIED_SPEEDS, TRIED_FEEDS = 33, 48
+# Whether a speed exists is drawn by the rails themselves, not as ground.
+MAPPED = tuple(limit for limit in ALL_LIMITS if limit.id != "speed-step")
+
+
+@dataclass(frozen=True, slots=True)
+class Region:
+    """Ground a limit closes (hard) or makes tight (soft): a polygon of [rpm, mm/rev]."""
+
+    limit: str
+    failure: str
+    mark: str
+    outline: list[tuple[float, float]]
+    label: tuple[float, float] | None
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A point of the map, its verdict and tightest limit."""
+
+    speed_rpm: float
+    feed_mm_rev: float
+    verdict: int
+    tightest: str
+    hand_force_n: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """The map: its axes, the machine's real speeds and feeds, the regions, the point and the recommended point."""
+
+    speeds_rpm: tuple[float, float]
+    feeds_mm_rev: tuple[float, float]
+    rails: tuple[tuple[str, float], ...]
+    ranges: tuple[tuple[str, float, float], ...]
+    feed_steps: tuple[float, ...]
+    regions: tuple[Region, ...]
+    everywhere: tuple[str, ...]
+    point: Place | None
+    recommended: Place | None
+    meeting: tuple[str, ...]
+
+
+def window(job: Job) -> Window:
+    """The window of a job on its machine's real speeds and feeds."""
+    with silent():
+        columns = columns_of(job)
+        speeds, feeds = _axes(job, columns)
+        result = evaluate(columns.over(job, feed_mm_rev=feeds[:, None], speed_rpm=speeds[None, :]), MAPPED)
+        recommended, meeting = _recommended(job, columns, feeds)
+        stages = job.machine.spindle.stages
+        return Window(
+            (float(speeds[0]), float(speeds[-1])), (float(feeds[0]), float(feeds[-1])),
+            tuple((stage.name, stage.speed_rpm) for stage in stages if stage.speed_rpm is not None),
+            tuple((stage.name, stage.slowest_rpm, stage.fastest_rpm) for stage in stages if stage.speed_rpm is None),
+            job.machine.feed.steps_mm_rev, tuple(_regions(result, speeds, feeds)), tuple(_everywhere(result)),
+            _point(columns), recommended, meeting)
+
+
+def _axes(job: Job, columns: Columns) -> tuple[Array, Array]:
+    """Axes wide enough for the machine's speeds, the book's feed and the setting itself."""
+    setting = columns.feed_mm_rev if columns.feed_mm_rev is not None else columns.book_feed_mm_rev
+    lows = [columns.book_feed_mm_rev / FEED_BELOW_BOOK, setting / 1.3, *(step / 1.3 for step in job.machine.feed.steps_mm_rev)]
+    highs = [columns.book_feed_mm_rev * FEED_ABOVE_BOOK, setting * 1.15, *(step * 1.1 for step in job.machine.feed.steps_mm_rev)]
+    slow, fast = min(columns.slowest_rpm, float(columns.speed_rpm)), max(columns.fastest_rpm, float(columns.speed_rpm))
+    return np.geomspace(slow / BEYOND_SPEED, fast * BEYOND_SPEED, SPEEDS), np.geomspace(min(lows), max(highs), FEEDS)
+
+
+def _over(judgement: Judgement, mark: str, shape: tuple[int, ...]) -> Array:
+    """Logarithm of demand over mark on the whole map; above nought is closed (hard) or tight (soft)."""
+    assert judgement.demand is not None
+    demand, limit = (judgement.demand.middle, judgement.hard) if mark == "hard" else (judgement.demand.high, judgement.soft)
+    ratio = np.maximum(demand, 1e-12) / np.maximum(limit, 1e-12)
+    return np.broadcast_to(np.log(ratio), shape)
+
+
+def _regions(result: Result, speeds: Array, feeds: Array) -> Iterator[Region]:
+    shape = (len(feeds), len(speeds))
+    verdict, tightest = np.broadcast_to(result.verdict, shape), np.broadcast_to(result.tightest, shape)
+    for index, limit in enumerate(MAPPED):
+        judgement = result.findings[limit.id].judgement
+        if judgement is None or not judgement.known or judgement.demand is None:
+            continue
+        for mark, wanted in (("hard", verdict >= GIVES_WAY), ("soft", verdict == TIGHT)):
+            label = _label((tightest == index) & wanted, speeds, feeds)
+            for outline in _outlines(_over(judgement, mark, shape), speeds, feeds):
+                yield Region(limit.id, limit.failure, mark, outline, label)
+                label = None
+
+
+def _label(mask: NDArray[np.bool_], speeds: Array, feeds: Array) -> tuple[float, float] | None:
+    """The middle of the roomiest place where a limit speaks first."""
+    if not mask.any():
+        return None
+    room = _inset(mask)
+    row, column = np.unravel_index(int(np.argmax(room)), mask.shape)
+    return float(speeds[column]), float(feeds[row])
+
+
+def _inset(mask: NDArray[np.bool_]) -> NDArray[np.int64]:
+    """How many cells each cell lies from the nearest edge of its region, counted by shrinking it."""
+    depth = mask.astype(int)
+    inside = mask
+    while inside.any():
+        padded = np.pad(inside, 1)
+        inside = inside & padded[:-2, 1:-1] & padded[2:, 1:-1] & padded[1:-1, :-2] & padded[1:-1, 2:]
+        depth = depth + inside
+    return depth
+
+
+def _outlines(over: Array, speeds: Array, feeds: Array) -> Iterator[list[tuple[float, float]]]:
+    """Polygons of the ground above nought. At one speed a limit closes one stretch of feeds; runs of speeds join up."""
+    closed = (over > 0).any(axis=0)
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], closed.astype(int), [0]])))
+    for first, end in zip(edges[::2], edges[1::2], strict=True):
+        lower, upper = [], []
+        for k in range(first, end):
+            low, high = _stretch(over[:, k], feeds)
+            lower.append((float(speeds[k]), low))
+            upper.append((float(speeds[k]), high))
+        _close_ends(over, speeds, feeds, first, end - 1, lower, upper)
+        yield lower + upper[::-1]
+
+
+def _stretch(column: Array, feeds: Array) -> tuple[float, float]:
+    """Lowest and highest closed feed at one speed, between rows by logarithms."""
+    rows = np.flatnonzero(column > 0)
+    first, last = int(rows[0]), int(rows[-1])
+    low = feeds[first] if first == 0 else _crossing(feeds, column, first - 1, first)
+    high = feeds[last] if last == len(feeds) - 1 else _crossing(feeds, column, last, last + 1)
+    return float(low), float(high)
+
+
+def _crossing(axis: Array, values: Array, a: int, b: int) -> float:
+    share = values[a] / (values[a] - values[b])
+    return float(axis[a] * (axis[b] / axis[a]) ** share)
+
+
+def _close_ends(over: Array, speeds: Array, feeds: Array, first: int, last: int, lower: list[tuple[float, float]],
+                upper: list[tuple[float, float]]) -> None:
+    """Carry both ends of a run to where the limit really begins, which may lie between two sampled speeds."""
+    for edge in (lower, upper):
+        for at, beside, end in ((first, first - 1, 0), (last, last + 1, -1)):
+            if not 0 <= beside < len(speeds):
+                continue
+            feed = edge[end][1]
+            row = int(np.argmin(np.abs(np.log(feeds / feed))))
+            values = over[row]
+            if values[at] > 0 >= values[beside]:
+                edge.insert(0 if end == 0 else len(edge), (_crossing(speeds, values, at, beside), feed))
+
+
+def _everywhere(result: Result) -> Iterator[str]:
+    """Limits that close the whole map whatever the setting."""
+    for limit_id, found in result.findings.items():
+        if found.judgement is not None and np.all(found.verdict == CANNOT):
+            yield limit_id
+
+
+def _point(columns: Columns) -> Place | None:
+    result = evaluate(columns)
+    if not result.loads.bites:
+        return None
+    feed = float(result.loads.feed_mm_rev)
+    return Place(float(columns.speed_rpm), feed, int(result.verdict), ALL_LIMITS[int(result.tightest)].id,
+                 None if columns.hand_force_n is None else float(columns.hand_force_n))
+
+
+def _tried(job: Job, feeds: Array) -> tuple[Array, Array]:
+    """The machine's real speeds and feeds, ranges sampled."""
+    speeds: list[float] = []
+    for stage in job.machine.spindle.stages:
+        if stage.speed_rpm is not None:
+            speeds.append(stage.speed_rpm)
+        else:
+            speeds.extend(np.geomspace(stage.slowest_rpm, stage.fastest_rpm, TRIED_SPEEDS))
+    steps = job.machine.feed.steps_mm_rev
+    tried = np.array(steps) if steps and job.machine.feed.kind == "power-steps" else np.geomspace(feeds[0], feeds[-1], TRIED_FEEDS)
+    return np.array(sorted(set(speeds))), tried
+
+
+def _recommended(job: Job, columns: Columns, feeds: Array) -> tuple[Place | None, tuple[str, ...]]:
+    """The fastest removal that holds, else that is tight; else none, with the two limits that meet."""
+    speeds, tried = _tried(job, feeds)
+    over = columns.over(job, feed_mm_rev=tried[:, None], speed_rpm=speeds[None, :])
+    result = evaluate(over)
+    feed = result.loads.feed_mm_rev
+    shape = (len(tried), len(speeds))
+    verdict = np.broadcast_to(result.verdict, shape)
+    removal = np.broadcast_to(removal_mm3_min(diameter_mm=over.diameter_mm, start_diameter_mm=over.start_diameter_mm,
+                                              feed_mm_rev=feed, speed_rpm=over.speed_rpm), shape)
+    for wanted in (HOLDS, TIGHT):
+        if (verdict == wanted).any():
+            row, column = np.unravel_index(int(np.argmax(np.where(verdict == wanted, removal, -1.0))), shape)
+            return _place(over, result, shape, int(row), int(column), float(tried[row]), float(speeds[column])), ()
+    return None, _meeting(result, shape)
+
+
+def _place(over: Columns, result: Result, shape: tuple[int, int], row: int, column: int, feed: float, speed: float) -> Place:
+    force = None
+    if over.feed_kind in HAND_FEEDS:
+        force = float(np.broadcast_to(force_for(over, result.loads.thrust_n).middle, shape)[row, column])
+    tightest = int(np.broadcast_to(result.tightest, shape)[row, column])
+    return Place(speed, feed, int(np.broadcast_to(result.verdict, shape)[row, column]), ALL_LIMITS[tightest].id, force)
+
+
+def _meeting(result: Result, shape: tuple[int, int]) -> tuple[str, ...]:
+    """The two limits that close most of the map between them."""
+    counts = np.bincount(np.broadcast_to(result.tightest, shape).astype(int).ravel(), minlength=len(ALL_LIMITS))
+    return tuple(ALL_LIMITS[k].id for k in np.argsort(counts)[::-1][:2] if counts[k])
+
+
