@@ -58,7 +58,7 @@ def root(value: Column) -> Column:
 
 def absolute(value: Column) -> Column:
     """The value without its sign."""
-    return abs(value)
+    return np.abs(value) if is_array(value) else math.fabs(value)
 
 
 def log(value: Column) -> Column:

@@ -9,7 +9,7 @@ SHORT_PEAKS = ((15.0, 1.6), (120.0, 1.3))
 BREAKDOWN_SHARE = 0.8
 
 
-@formula("Power allowed by the share of time spent cutting", "k = min(√(1/share), 1.4)", "", "iec-60034")
+@formula("Power allowed by the share of time spent cutting", "k = min((1/share)^0.5, 1.4)", "", "iec-60034")
 def duty_factor(*, cutting_share: Column) -> Column:
     """Root-mean-square bound on power over a 10 min window: at share s of cutting time, √(1/s), at most 1.4
     once idle losses are counted (IEC 60034-1 duty types; the 1.4 is common practice).

@@ -26,7 +26,7 @@ def geometric_mean(*, values: Sequence[Column]) -> Column:
     return product ** (1 / len(values))
 
 
-@formula("Edge of the band", "edge = middle · exp(± √(ln²(outermost / middle) + s²))", "", "derived")
+@formula("Edge of the band", "edge = middle · exp(± (ln²(outermost / middle) + s²)^0.5)", "", "derived")
 def edge_of_band(*, middle: Column, outermost: Column, spread: Column, direction: int) -> Column:
     """How far the figure may lie one way: to the outermost school, widened in logarithms by the row's own spread.
 

@@ -12,13 +12,9 @@ HOLDERS = {"chuck": "drill chuck", "morse": "Morse socket", "collet": "collet", 
 
 
 @cache
-def _symbols() -> dict[str, dict[str, str]]:
+def all_symbols() -> dict[str, dict[str, str]]:
+    """Symbol and unit of every value a formula takes, by its name in the code."""
     return {row["name"]: {"symbol": row["symbol"], "unit": row["unit"]} for row in rows("symbols.csv")}
-
-
-def symbol(name: str) -> dict[str, str]:
-    """Symbol and unit of a value put into a formula."""
-    return _symbols()[name]
 
 
 @cache

@@ -1,0 +1,78 @@
+# One command each: `make demo` to use it, `make test` to check it.
+.DEFAULT_GOAL := help
+SHELL := /bin/bash
+PYTHON ?= python3
+PORT ?= 8137
+BIN := .venv/bin
+SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
+APT := DEBIAN_FRONTEND=noninteractive $(SUDO) apt-get
+export DJANGO_SETTINGS_MODULE ?= shop.settings.demo
+
+.PHONY: help demo serve test lint unit web-test bench types setup setup-test clean
+
+help:
+	@echo "make demo   set everything up, load the demo yard, start Fierce Bore"
+	@echo "make test   install what the tests need and run every check"
+	@echo "make bench  speed, as ratios measured in one run"
+	@echo "make types  rewrite the API description and the TypeScript types made from it"
+
+# --- set up -------------------------------------------------------------------
+.venv/.run: requirements/run.txt
+	@$(PYTHON) -m venv .venv 2>/dev/null || { $(APT) update -q && $(APT) install -y -q python3-venv && $(PYTHON) -m venv --clear .venv; }
+	$(BIN)/pip install -q --disable-pip-version-check --require-hashes -r requirements/uv.txt
+	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/run.txt
+	@touch $@
+
+.venv/.dev: .venv/.run requirements/dev.txt
+	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/dev.txt
+	@touch $@
+
+web/node_modules/.done: web/package-lock.json
+	cd web && npm ci --no-fund --no-audit --loglevel=error
+	@touch $@
+
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts
+web/dist/index.html: web/node_modules/.done $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel warn
+
+setup: .venv/.run web/dist/index.html
+
+setup-test: .venv/.dev web/dist/index.html
+	@command -v chromium >/dev/null || { $(APT) update -q && $(APT) install -y -q --no-install-recommends chromium; }
+
+# --- use ----------------------------------------------------------------------
+demo: setup
+	$(BIN)/python manage.py migrate -v 0
+	$(BIN)/python manage.py load_demo
+	@$(MAKE) --no-print-directory serve
+
+serve:
+	@echo "Fierce Bore is at http://127.0.0.1:$(PORT)/  (Ctrl-C stops it)"
+	@$(BIN)/gunicorn shop.wsgi --bind 127.0.0.1:$(PORT) --workers 2 --threads 4 --worker-class gthread --log-level warning
+
+# --- check --------------------------------------------------------------------
+test: setup-test lint web-test unit
+
+lint: setup-test
+	$(BIN)/ruff check .
+	$(BIN)/mypy
+	$(BIN)/lint-imports --no-timing >/dev/null || $(BIN)/lint-imports
+	$(BIN)/python manage.py makemigrations --check --dry-run -v 0
+	$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 | diff -q - shop/api/openapi.json || { echo "shop/api/openapi.json is not what the API says: run make types"; exit 1; }
+	cd web && npx --no-install openapi-typescript ../shop/api/openapi.json 2>/dev/null | diff -q - src/api/schema.ts || { echo "web/src/api/schema.ts is not what the API says: run make types"; exit 1; }
+
+web-test: setup-test
+	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
+
+unit: setup-test
+	$(BIN)/pytest --cov=bore --cov-report=term:skip-covered --cov-fail-under=95
+
+bench: setup-test
+	$(BIN)/python -m tests.bench
+
+types: .venv/.dev web/node_modules/.done
+	$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output shop/api/openapi.json
+	cd web && npx --no-install openapi-typescript ../shop/api/openapi.json -o src/api/schema.ts
+
+clean:
+	rm -rf .venv web/node_modules web/dist data

@@ -1,0 +1,1 @@
+"""The API: typed, documented, thin."""

@@ -1,0 +1,39 @@
+"""The one place that turns an error into an answer: one shape, naming the field."""
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
+
+from bore.errors import BadInput
+
+
+def add_handlers(api: NinjaAPI) -> None:
+    """Register the handlers."""
+
+    def refuse(request: HttpRequest, status: int, field: str, message: str) -> HttpResponse:
+        return api.create_response(request, {"errors": [{"field": field, "message": message}]}, status=status)
+
+    @api.exception_handler(BadInput)
+    def bad_input(request: HttpRequest, error: BadInput) -> HttpResponse:
+        return api.create_response(request, error.as_data(), status=422)
+
+    @api.exception_handler(ValidationError)
+    def not_valid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        problems = [{"field": ".".join(str(part) for part in found["loc"][1:]), "message": found["msg"]} for found in error.errors]
+        return api.create_response(request, {"errors": problems}, status=422)
+
+    @api.exception_handler(AuthenticationError)
+    def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return refuse(request, 401, "session", "sign in first")
+
+    @api.exception_handler(AuthorizationError)
+    def not_allowed(request: HttpRequest, error: AuthorizationError) -> HttpResponse:
+        return refuse(request, 403, "session", "this is not yours to change")
+
+    @api.exception_handler(Http404)
+    def not_there(request: HttpRequest, error: Http404) -> HttpResponse:
+        return refuse(request, 404, "address", "there is no such thing here")
+
+    @api.exception_handler(HttpError)
+    def other(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return refuse(request, error.status_code, "request", str(error))

@@ -1,0 +1,27 @@
+"""The one page: the built interface, with the CSRF cookie set for its writes."""
+
+from functools import cache
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+
+NOT_BUILT = "<!doctype html><title>Fierce Bore</title><p>The interface is not built yet: run <code>make demo</code>."
+POLICY = (
+    "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; "
+    "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+)
+
+
+@cache
+def _built() -> str:
+    index = settings.WEB / "index.html"
+    return index.read_text(encoding="utf-8") if index.is_file() else NOT_BUILT
+
+
+@require_safe
+@ensure_csrf_cookie
+def the_page(request: HttpRequest) -> HttpResponse:
+    """The interface; every address that is not the API's or a file's opens it."""
+    return HttpResponse(_built(), headers={"Cache-Control": "no-cache", "Content-Security-Policy": POLICY})

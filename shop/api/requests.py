@@ -1,0 +1,56 @@
+"""Reading what was sent: a JSON object, with records named by id filled in."""
+
+import json
+from typing import Any
+
+from django.http import HttpRequest
+
+from bore.errors import BadInput
+from bore.materials.table import all_materials
+from shop.yard.models import Cutter, Machine, Material
+
+
+def read_json(request: HttpRequest) -> dict[str, Any]:
+    """The body as a JSON object; raises BadInput in words."""
+    try:
+        data = json.loads(request.body)
+    except (ValueError, RecursionError) as error:
+        raise BadInput.at("body", f"is not JSON: {error}") from error
+    if not isinstance(data, dict):
+        raise BadInput.at("body", "must be a JSON object")
+    return data
+
+
+def _named(model: type[Machine] | type[Cutter], part: str, value: Any) -> Any:
+    if not (isinstance(value, dict) and set(value) == {"id"}):
+        return value
+    record = model.objects.filter(slug=str(value["id"])).first()
+    if record is None:
+        raise BadInput.at(f"{part}.id", f"there is no {part} “{value['id']}” in the yard")
+    return record.as_spec()
+
+
+def _material(value: Any) -> Any:
+    """A shop's own material by its slug; built-in ids are the core's affair."""
+    if not isinstance(value, dict) or not isinstance(value.get("id"), str) or value["id"] in all_materials():
+        return value
+    record = Material.objects.filter(slug=value["id"]).first()
+    if record is None:
+        return value
+    return record.as_spec() | {key: given for key, given in value.items() if key != "id"}
+
+
+def resolved(case: dict[str, Any]) -> dict[str, Any]:
+    """The case with machine, cutter and material filled in where only an id was given."""
+    return case | {
+        name: fill for name, fill in (
+            ("machine", _named(Machine, "machine", case.get("machine"))),
+            ("cutter", _named(Cutter, "cutter", case.get("cutter"))),
+            ("material", _material(case.get("material"))),
+        ) if name in case
+    }
+
+
+def read_job_case(request: HttpRequest) -> dict[str, Any]:
+    """The case a request carries, records filled in."""
+    return resolved(read_json(request))

@@ -1,0 +1,85 @@
+"""Checking a job: the verdict, the log, the window, each its own request, so that the verdict never waits for a picture."""
+
+import json
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from bore.bore_log import bore_log
+from bore.check import check
+from bore.contract.answer import answer
+from bore.contract.pictures import log_as_data, window_as_data
+from bore.contract.read import read_case
+from bore.errors import BadInput
+from bore.quantities.drill_sizes import nearest_sizes
+from bore.quantities.notation import KINDS, read_quantity
+from bore.settle import settle
+from bore.window import window
+from shop.api.requests import read_job_case, read_json, resolved
+from shop.api.schemas import Answer, Errors, LogAnswer, ReadAnswer, SettleAnswer, WindowAnswer
+from shop.yard.models import Cutter
+
+router = Router(tags=["checks"])
+REFUSALS = {401: Errors, 403: Errors, 422: Errors}
+
+
+def takes(schema: dict[str, Any]) -> dict[str, Any]:
+    """The description of a JSON body."""
+    return {"requestBody": {"required": True, "content": {"application/json": {"schema": schema}}}}
+
+
+CASE = {"$ref": "#/components/schemas/Case"}
+SETTLE = {
+    "type": "object", "required": ["case", "changed"], "additionalProperties": False,
+    "properties": {"case": CASE, "changed": {"type": "string", "enum": ["diameter", "cutter", "machine", "start", "other"]},
+                   "pinned": {"type": "boolean"}},
+}
+
+
+def as_json(data: dict[str, Any]) -> HttpResponse:
+    """The core's answer straight to the wire: its shape is the schema's, which the tests hold it to."""
+    return HttpResponse(json.dumps(data, ensure_ascii=False, allow_nan=False), content_type="application/json")
+
+
+@router.post("/check", response={200: Answer, **REFUSALS}, openapi_extra=takes(CASE))
+def check_case(request: HttpRequest) -> HttpResponse:
+    """Check one case against every limit."""
+    return as_json(answer(check(read_case(read_job_case(request)))))
+
+
+@router.post("/log", response={200: LogAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def log_case(request: HttpRequest) -> HttpResponse:
+    """Torque, thrust and power along the depth."""
+    return as_json(log_as_data(bore_log(read_case(read_job_case(request)))))
+
+
+@router.post("/window", response={200: WindowAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def window_case(request: HttpRequest) -> HttpResponse:
+    """Speeds and feeds, and which limit closes them off."""
+    return as_json(window_as_data(window(read_case(read_job_case(request)))))
+
+
+@router.post("/settle", response={200: SettleAnswer, **REFUSALS}, openapi_extra=takes(SETTLE))
+def settle_case(request: HttpRequest) -> HttpResponse:
+    """Bring a case into step after one phrase changed: the crib's cutter, the machine's own speed and feed."""
+    data = read_json(request)
+    case = data.get("case")
+    if not isinstance(case, dict):
+        raise BadInput.at("case", "is needed, as an object")
+    crib = list(Cutter.objects.all())
+    settled = settle(resolved(case), str(data.get("changed")), [cutter.as_spec() for cutter in crib], data.get("pinned") is True)
+    taken = None if settled.cutter_index is None else crib[settled.cutter_index].slug
+    return as_json({"case": settled.case, "moved": [{"phrase": m.phrase, "words": m.words} for m in settled.moved], "cutter": taken})
+
+
+@router.get("/read", response={200: ReadAnswer, 401: Errors, 422: Errors})
+def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> dict[str, Any]:
+    """Read a typed figure (diameter, length, feed, force, speed) in any notation; echo it in both units."""
+    if kind != "diameter" and kind not in KINDS:
+        raise BadInput.at("kind", f"accepted: diameter, {', '.join(KINDS)}")
+    if system not in ("metric", "inch"):
+        raise BadInput.at("system", "accepted: metric, inch")
+    found = read_quantity(kind, text[:60], system, kind)
+    near = [{"text": size.text, "diameter_mm": size.diameter_mm} for size in nearest_sizes(found.value)] if kind == "diameter" else []
+    return {"text": found.text, "value": found.value, "echo": found.echo, "near": near}

@@ -1,0 +1,58 @@
+"""Saved checks: keep one, list them, open one as it was."""
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router
+
+from bore.errors import BadInput
+from bore.words.short import short_form
+from shop.api.requests import read_json, resolved
+from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
+from shop.api.schemas import CheckSummary, Errors, SavedCheckAnswer
+from shop.jobs.actions import keep_check
+from shop.jobs.models import SavedCheck
+
+router = Router(tags=["saved checks"])
+KEEP = {
+    "type": "object", "required": ["name", "case"], "additionalProperties": False,
+    "properties": {"name": {"type": "string", "minLength": 1, "maxLength": 120}, "note": {"type": "string", "maxLength": 4000}, "case": CASE,
+                   "refs": {"type": "object"}},
+}
+
+
+def _head(kept: SavedCheck) -> dict[str, Any]:
+    return {"slug": kept.slug, "name": kept.name, "note": kept.note, "made_by": kept.made_by.username,
+            "changed_at": kept.changed_at.isoformat(), "demo": kept.demo}
+
+
+def _whole(kept: SavedCheck) -> dict[str, Any]:
+    return _head(kept) | {"case": kept.case, "refs": kept.refs, "answer": kept.answer, "core_version": kept.core_version}
+
+
+@router.get("/checks", response={200: list[CheckSummary], 401: Errors})
+def list_checks(request: HttpRequest) -> list[dict[str, Any]]:
+    """Saved checks, newest change first."""
+    kept = SavedCheck.objects.select_related("made_by")
+    return [_head(one) | {"verdict": one.answer["verdict"], "short": short_form(one.case)} for one in kept]
+
+
+@router.post("/checks", response={200: SavedCheckAnswer, **REFUSALS}, openapi_extra=takes(KEEP))
+def save_check(request: HttpRequest) -> HttpResponse:
+    """Check a case and keep it with its answer."""
+    data = read_json(request)
+    case, refs = data.get("case"), data.get("refs", {})
+    if not isinstance(case, dict):
+        raise BadInput.at("case", "is needed, as an object")
+    if not isinstance(refs, dict):
+        raise BadInput.at("refs", "must be an object")
+    user: Any = request.user
+    kept = keep_check(user, str(data.get("name") or ""), resolved(case), refs, str(data.get("note") or ""))
+    return as_json(_whole(kept))
+
+
+@router.get("/checks/{slug}", response={200: SavedCheckAnswer, 401: Errors, 404: Errors})
+def read_check(request: HttpRequest, slug: str) -> HttpResponse:
+    """A saved check as it was asked and answered."""
+    return as_json(_whole(get_object_or_404(SavedCheck.objects.select_related("made_by"), slug=slug)))

@@ -1,0 +1,35 @@
+"""Who is signed in, whether the server is up, and the words the screens share."""
+
+from typing import Any
+
+from django.conf import settings
+from django.http import HttpRequest
+from ninja import Router
+
+from bore import VERSION
+from bore.contract.fields import all_fields
+from bore.limits import ALL_LIMITS
+from bore.words import all_symbols
+from shop.api.schemas import Errors, Health, Me, Words
+
+router = Router(tags=["session"])
+
+
+@router.get("/health", auth=None, response=Health)
+def health(request: HttpRequest) -> dict[str, Any]:
+    """Whether the server is up."""
+    return {"ok": True, "version": VERSION}
+
+
+@router.get("/me", response={200: Me, 401: Errors})
+def me(request: HttpRequest) -> dict[str, Any]:
+    """Who is signed in."""
+    user: Any = request.user
+    return {"username": user.username, "name": user.get_full_name() or user.username, "demo": settings.DEMO}
+
+
+@router.get("/words", response={200: Words, 401: Errors})
+def words(request: HttpRequest) -> dict[str, Any]:
+    """Symbols of quantities, names of limits, words of fields."""
+    return {"symbols": all_symbols(), "failures": {limit.id: limit.failure for limit in ALL_LIMITS},
+            "fields": {path: entry.words for path, entry in all_fields().items()}}

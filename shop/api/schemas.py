@@ -1,0 +1,395 @@
+"""What the API answers with, for its description and for TypeScript. The core makes these shapes; tests hold it to them."""
+
+from typing import Any, Literal
+
+from ninja import Schema
+
+Verdict = Literal["holds", "tight", "gives-way", "cannot", "unknown"]
+SchoolId = Literal["specific-force", "diameter-feed", "specific-energy", "power-law"]
+
+
+class Band(Schema):
+    """A figure with its doubt."""
+
+    low: float | None
+    middle: float | None
+    high: float | None
+
+
+class Problem(Schema):
+    """One thing wrong with one field."""
+
+    field: str
+    message: str
+
+
+class Errors(Schema):
+    """Why a request was refused."""
+
+    errors: list[Problem]
+
+
+class Step(Schema):
+    """One line of working."""
+
+    name: str
+    expression: str
+    values: dict[str, Any]
+    result: Any
+    unit: str
+    source: str
+
+
+class SchoolLoad(Schema):
+    """What one school says."""
+
+    feed_mm_rev: float | None
+    torque_nm: float | None
+    thrust_n: float | None
+    power_kw: float | None
+    why_not: str | None
+
+
+class Demand(Schema):
+    """What the cut asks for."""
+
+    torque_nm: Band
+    thrust_n: Band
+    power_kw: Band
+    schools: dict[str, SchoolLoad]
+    names: dict[str, str]
+
+
+class Need(Schema):
+    """Something to measure or find out."""
+
+    field: str
+    words: str
+
+
+class LimitFinding(Schema):
+    """What one limit found."""
+
+    id: str
+    failure: str
+    question: str
+    applies: bool
+    verdict: Verdict | None
+    soft: float | None
+    capacity: float | None
+    unit: str | None
+    demand: Band | None
+    utilisation: float | None
+    part: str | None
+    reason: str | None
+    needs: list[Need]
+    eased_by: list[str]
+    stands_on: list[str]
+    working: list[Step]
+
+
+class SettingAnswer(Schema):
+    """The setting as it works out."""
+
+    speed_rpm: float
+    feed_mm_rev: float | None
+    feed_rate_mm_min: float | None
+    hand_force_n: float | None
+
+
+class KinematicsAnswer(Schema):
+    """Speeds, chip and time."""
+
+    cutting_speed_m_min: float
+    feed_rate_mm_min: float | None
+    removal_cm3_min: float | None
+    chip_thickness_mm: float | None
+    point_length_mm: float
+    cut_time_s: float | None
+
+
+class SpeedRange(Schema):
+    """From and to."""
+
+    low: float
+    high: float
+
+
+class Book(Schema):
+    """What the books would set."""
+
+    speed_rpm: SpeedRange | None
+    feed_mm_rev: float
+    hand_force_n: float | None
+
+
+class Assumed(Schema):
+    """A default that was used."""
+
+    field: str
+    words: str
+    value: Any
+    why: str
+
+
+class Answer(Schema):
+    """The answer to a check."""
+
+    verdict: Verdict
+    tightest: str
+    first_to_give: str | None
+    unknown: int
+    setting: SettingAnswer
+    kinematics: KinematicsAnswer
+    demand: Demand
+    limits: list[LimitFinding]
+    book: Book
+    working: dict[str, list[Step]]
+    assumed: list[Assumed]
+    unused: list[str]
+    remarks: list[str]
+    cautions: list[str]
+
+
+class Rule(Schema):
+    """A limit on a track of the log."""
+
+    limit: str
+    failure: str
+    soft: float
+    hard: float
+
+
+class Mark(Schema):
+    """Something that happens at a depth."""
+
+    depth_mm: float
+    words: str
+
+
+class Track(Schema):
+    """A band along the depth."""
+
+    low: list[float]
+    middle: list[float]
+    high: list[float]
+
+
+class Tracks(Schema):
+    """The three tracks."""
+
+    torque_nm: Track
+    thrust_n: Track
+    power_kw: Track
+
+
+class Rules(Schema):
+    """The rules of the three tracks."""
+
+    torque_nm: list[Rule]
+    thrust_n: list[Rule]
+    power_kw: list[Rule]
+
+
+class Section(Schema):
+    """What the section is drawn from."""
+
+    diameter_mm: float
+    start_diameter_mm: float
+    depth_mm: float
+    point_length_mm: float
+    through: bool
+    behind: str
+    entry: str
+    breakthrough_mm: float
+    bottom: str
+
+
+class LogAnswer(Schema):
+    """The bore log."""
+
+    depth_mm: list[float]
+    tracks: Tracks
+    rules: Rules
+    marks: list[Mark]
+    section: Section
+
+
+class Rail(Schema):
+    """A fixed speed."""
+
+    name: str
+    speed_rpm: float
+
+
+class RangeOfSpeed(Schema):
+    """A range of speeds."""
+
+    name: str
+    low_rpm: float
+    high_rpm: float
+
+
+class Region(Schema):
+    """Ground a limit closes."""
+
+    limit: str
+    failure: str
+    mark: Literal["hard", "soft"]
+    outline: list[list[float]]
+    label: list[float] | None
+
+
+class Place(Schema):
+    """A point of the window."""
+
+    speed_rpm: float
+    feed_mm_rev: float
+    verdict: Verdict
+    tightest: str
+    hand_force_n: float | None
+
+
+class WindowAnswer(Schema):
+    """The operating window."""
+
+    speeds_rpm: list[float]
+    feeds_mm_rev: list[float]
+    rails: list[Rail]
+    ranges: list[RangeOfSpeed]
+    feed_steps_mm_rev: list[float]
+    regions: list[Region]
+    everywhere: list[str]
+    point: Place | None
+    recommended: Place | None
+    meeting: list[str]
+
+
+class Moved(Schema):
+    """A phrase that moved with another."""
+
+    phrase: str
+    words: str
+
+
+class SettleAnswer(Schema):
+    """A case brought into step."""
+
+    case: dict[str, Any]
+    moved: list[Moved]
+    cutter: str | None
+
+
+class Near(Schema):
+    """A stock size."""
+
+    text: str
+    diameter_mm: float
+
+
+class ReadAnswer(Schema):
+    """A typed figure, read."""
+
+    text: str
+    value: float
+    echo: str
+    near: list[Near]
+
+
+class MachineRecord(Schema):
+    """A machine of the yard."""
+
+    id: str
+    name: str
+    kind: str
+    note: str
+    revision: int
+    changed_at: str
+    spec: dict[str, Any]
+
+
+class CutterRecord(Schema):
+    """A cutter of the crib."""
+
+    id: str
+    name: str
+    family: str
+    diameter_mm: float
+    count: int
+    place: str
+    note: str
+    revision: int
+    spec: dict[str, Any]
+
+
+class MaterialRecord(Schema):
+    """A metal, built in or the shop's own."""
+
+    id: str
+    name: str
+    iso_group: str
+    hardness_hb: float | None
+    tensile_n_mm2: float | None
+    condition: str
+    designations: list[str]
+    sure: str
+    sources: list[str]
+    own: bool
+
+
+class CheckSummary(Schema):
+    """A saved check, in a line."""
+
+    slug: str
+    name: str
+    note: str
+    verdict: Verdict
+    short: str
+    made_by: str
+    changed_at: str
+    demo: bool
+
+
+class SavedCheckAnswer(Schema):
+    """A saved check, whole: as it was asked and as it was answered."""
+
+    slug: str
+    name: str
+    note: str
+    case: dict[str, Any]
+    refs: dict[str, Any]
+    answer: Answer
+    core_version: str
+    made_by: str
+    changed_at: str
+    demo: bool
+
+
+class Me(Schema):
+    """Who is signed in."""
+
+    username: str
+    name: str
+    demo: bool
+
+
+class Health(Schema):
+    """Whether the server is up."""
+
+    ok: bool
+    version: str
+
+
+class Symbol(Schema):
+    """How a quantity is written."""
+
+    symbol: str
+    unit: str
+
+
+class Words(Schema):
+    """Words the screens share with the core."""
+
+    symbols: dict[str, Symbol]
+    failures: dict[str, str]
+    fields: dict[str, str]

@@ -1,0 +1,1 @@
+"""The made-up ferry yard the demo opens with."""

@@ -1,0 +1,28 @@
+"""Saved checks: the case as it was asked, the answer as it was given."""
+
+from django.conf import settings
+from django.db import models
+from simple_history.models import HistoricalRecords
+
+
+class SavedCheck(models.Model):
+    """A check somebody kept. The answer stays what it was, whatever becomes of the machine or of the methods."""
+
+    slug = models.SlugField(max_length=60, unique=True)
+    name = models.CharField(max_length=120)
+    note = models.TextField(blank=True, default="")
+    case = models.JSONField()
+    refs = models.JSONField(default=dict)
+    answer = models.JSONField()
+    core_version = models.CharField(max_length=20)
+    demo = models.BooleanField(default=False)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="checks")
+    made_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+    history = HistoricalRecords()
+
+    class Meta:
+        ordering = ["-changed_at"]
+
+    def __str__(self) -> str:
+        return self.name

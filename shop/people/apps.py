@@ -1,0 +1,10 @@
+"""The people app."""
+
+from django.apps import AppConfig
+
+
+class PeopleConfig(AppConfig):
+    """People."""
+
+    name = "shop.people"
+    label = "people"

@@ -1,0 +1,81 @@
+"""What every installation shares."""
+
+import os
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("FIERCE_BORE_DATA", ROOT / "data"))
+WEB = ROOT / "web" / "dist"
+
+DEBUG = False
+SECRET_KEY = os.environ.get("FIERCE_BORE_SECRET", "")
+ALLOWED_HOSTS: list[str] = []
+DEMO = False
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "ninja",
+    "simple_history",
+    "shop.people",
+    "shop.yard",
+    "shop.jobs",
+    "shop.demo",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "simple_history.middleware.HistoryRequestMiddleware",
+]
+ROOT_URLCONF = "shop.urls"
+TEMPLATES: list[dict[str, Any]] = []
+WSGI_APPLICATION = "shop.wsgi.application"
+
+# Durable before fast: every acknowledged write is on the disk, writers wait for one another instead of failing.
+SQLITE_START = ";".join([
+    "PRAGMA journal_mode=WAL", "PRAGMA synchronous=FULL", "PRAGMA foreign_keys=ON", "PRAGMA temp_store=MEMORY",
+    "PRAGMA cache_size=-20000", "PRAGMA mmap_size=134217728", "PRAGMA journal_size_limit=67108864",
+]) + ";"
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "shop.sqlite3",
+        "CONN_MAX_AGE": None,
+        "OPTIONS": {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": SQLITE_START},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTH_USER_MODEL = "people.User"
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en-gb"
+USE_I18N = False
+
+STATIC_URL = "/static/"
+STATIC_ROOT = DATA / "static"
+STATICFILES_DIRS = [WEB] if WEB.is_dir() else []
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = False
+# Vite puts a hash into every name under assets/: those never change.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8,}\.\w+$"
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+X_FRAME_OPTIONS = "DENY"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
+LOGGING = {
+    "version": 1, "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

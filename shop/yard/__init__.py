@@ -1,0 +1,1 @@
+"""What stands in the yard: machines, cutters, the shop's own materials."""

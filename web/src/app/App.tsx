@@ -1,0 +1,107 @@
+/** The frame around every screen: name, units, theme, keys. */
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+
+import { Bench } from "../features/bench";
+import { OTHER_KEYS, PHRASE_KEYS } from "../job/keys";
+import { JobProvider, useJob } from "../job/provider";
+import { useMe } from "../job/queries";
+
+const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } } });
+
+type Theme = "film" | "dim";
+
+function useTheme(): [Theme, () => void] {
+  const [theme, setTheme] = useState<Theme>(() => (document.documentElement.dataset.theme === "dim" ? "dim" : "film"));
+  const turn = () => {
+    const next = theme === "film" ? "dim" : "film";
+    document.documentElement.dataset.theme = next;
+    localStorage.setItem("theme", next);
+    setTheme(next);
+  };
+  return [theme, turn];
+}
+
+function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) => void }) {
+  const [open, setOpen] = useState(false);
+  useHotkeys("shift+slash, ?", () => setOpen(true), { enabled: keysOn, useKey: true });
+  const keys = [...Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase] as const), ...OTHER_KEYS];
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="tap px-2">
+        keys <span className="figure font-bold">?</span>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+        <Dialog.Content aria-describedby={undefined} className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-film p-4">
+          <Dialog.Title className="mb-2 text-lg font-semibold">Keys</Dialog.Title>
+          <dl className="grid grid-cols-2 gap-x-6 gap-y-1">
+            {keys.map(([key, words]) => (
+              <div key={key} className="flex gap-3">
+                <dt className="figure w-16 font-bold text-bronze">{key}</dt>
+                <dd className="m-0">{words}</dd>
+              </div>
+            ))}
+          </dl>
+          <label className="mt-3 flex min-h-8 items-center gap-2 text-sm">
+            <input type="checkbox" checked={keysOn} onChange={(event) => onKeysOn(event.target.checked)} />
+            Single-letter keys on
+          </label>
+          <Dialog.Close className="chip mt-2">Close</Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Frame() {
+  const { system, setSystem } = useJob();
+  const [theme, turnTheme] = useTheme();
+  const me = useMe();
+  const [keysOn, setKeysOn] = useState(() => localStorage.getItem("keys") !== "off");
+  const switchKeys = (on: boolean) => {
+    localStorage.setItem("keys", on ? "on" : "off");
+    setKeysOn(on);
+  };
+  return (
+    <>
+      <header className="no-print flex flex-wrap items-center gap-x-5 border-b border-ink px-3 wide:px-5">
+        <span className="flex items-center gap-2 py-1.5 text-lg font-bold">
+          <svg width="24" height="24" viewBox="0 0 32 32" aria-hidden>
+            <circle cx="16" cy="16" r="13" fill="none" stroke="var(--ink)" strokeWidth="4" />
+            <path d="M16 7l4.5 9-4.5 9-4.5-9z" fill="var(--bronze)" />
+          </svg>
+          Fierce Bore
+        </span>
+        <nav aria-label="Screens">
+          <a href="/" aria-current="page" className="border-b-4 border-bronze py-2 font-semibold text-ink no-underline" onClick={(event) => event.preventDefault()}>
+            Bench
+          </a>
+        </nav>
+        {me.data?.demo && <span className="border border-bronze px-2 text-sm text-bronze">Demo<span className="hidden wide:inline">: signed in as {me.data.name}, on this machine only</span></span>}
+        <div className="ml-auto flex items-center text-sm">
+          <button type="button" className="tap px-2" aria-label={`Units: ${system === "metric" ? "millimetres" : "inches"}; press for the other`} onClick={() => setSystem(system === "metric" ? "inch" : "metric")}>
+            <span className={system === "metric" ? "font-bold" : "text-faint"}>mm</span> · <span className={system === "inch" ? "font-bold" : "text-faint"}>in</span>
+          </button>
+          <button type="button" className="tap px-2" aria-label={`Theme: ${theme === "film" ? "light film" : "dim shop"}; press for the other`} onClick={turnTheme}>
+            <span className={theme === "film" ? "font-bold" : "text-faint"}>film</span> / <span className={theme === "dim" ? "font-bold" : "text-faint"}>dim</span>
+          </button>
+          <Keys keysOn={keysOn} onKeysOn={switchKeys} />
+        </div>
+      </header>
+      <Bench keysOn={keysOn} />
+    </>
+  );
+}
+
+export function App() {
+  return (
+    <QueryClientProvider client={client}>
+      <JobProvider>
+        <Frame />
+      </JobProvider>
+    </QueryClientProvider>
+  );
+}

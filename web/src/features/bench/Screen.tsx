@@ -1,0 +1,136 @@
+/** The Bench: the job sentence, and the drawing that answers it. */
+import { useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+
+import { BoreLog } from "../../drawing/BoreLog";
+import { OperatingWindow } from "../../drawing/OperatingWindow";
+import { Cautions } from "../../job/Cautions";
+import { PHRASE_KEYS } from "../../job/keys";
+import { Ladder } from "../../job/Ladder";
+import { plainSentence } from "../../job/phrases";
+import { useJob } from "../../job/provider";
+import { useCheck, useChecks, useLog, useMaterials, useWindow } from "../../job/queries";
+import { Sentence } from "../../job/Sentence";
+import type { Case, Phrase } from "../../job/types";
+import { isHandFed } from "../../job/types";
+import { plain, speed } from "../../job/units";
+import { VERDICTS, Verdict } from "../../job/Verdict";
+import { isBrokenAddress } from "../../job/url";
+import { nudgeFeed, nudgeSpeed } from "./nudge";
+import { Figures, Said } from "./parts/Figures";
+import { KeepCheck } from "./parts/KeepCheck";
+import { KeptChecks, openCheck } from "./parts/KeptChecks";
+
+const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
+
+/** The first job on screen: the one in the address, else the yard's own first. */
+function useFirstJob() {
+  const { state, dispatch } = useJob();
+  const checks = useChecks();
+  const first = checks.data?.filter((check) => check.demo).at(-1) ?? checks.data?.at(-1);
+  useEffect(() => {
+    if (!state.job && first) void openCheck(first.slug).then((job) => dispatch({ do: "open", job }));
+  }, [state.job, first, dispatch]);
+  return { empty: !state.job && checks.data?.length === 0, failed: checks.isError && !state.job };
+}
+
+export function Bench({ keysOn }: { keysOn: boolean }) {
+  const { state, dispatch, change, system, setSystem, lost } = useJob();
+  const { empty, failed } = useFirstJob();
+  const [broken] = useState(isBrokenAddress);
+  const [open, setOpen] = useState<Phrase | null>(null);
+  const [limit, setLimit] = useState<string | null>(null);
+  const [keeping, setKeeping] = useState(false);
+  const job = state.job?.case ?? null;
+  const check = useCheck(job);
+  const log = useLog(job);
+  const window_ = useWindow(job);
+  const materials = useMaterials();
+  const answer = check.data;
+  const current = check.stale ? null : answer;
+
+  useEffect(() => {
+    if (state.job && answer) document.title = `${VERDICTS[answer.verdict]}: ${plainSentence(state.job, answer, materials.data ?? [], system)}`;
+  }, [state.job, answer, materials.data, system]);
+
+  const nudge = (edit: (job: Case) => Case, kind: "speed" | "feed") => {
+    if (job && edit(job) !== job) void change({ phrase: kind, edit, nudge: kind });
+  };
+  const free = { enabled: keysOn && open === null && !keeping, preventDefault: true };
+  useHotkeys(Object.keys(PHRASES), (event) => setOpen(PHRASES[event.key.toLowerCase()] ?? null), free);
+  useHotkeys("left", () => nudge((was) => nudgeSpeed(was, -1), "speed"), free);
+  useHotkeys("right", () => nudge((was) => nudgeSpeed(was, 1), "speed"), free);
+  useHotkeys("up", () => nudge((was) => nudgeFeed(was, 1), "feed"), free);
+  useHotkeys("down", () => nudge((was) => nudgeFeed(was, -1), "feed"), free);
+  useHotkeys("w", () => setLimit(limit ? null : (answer?.tightest ?? null)), free);
+  useHotkeys("k", () => setKeeping(true), free);
+  useHotkeys("u", () => setSystem(system === "metric" ? "inch" : "metric"), free);
+  useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
+  useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), { preventDefault: true });
+
+  if (empty) return <Empty />;
+  if (!state.job || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
+
+  const pick = (rpm: number, feed: number) =>
+    void change({
+      phrase: "feed",
+      edit: (was) => {
+        const { hand_force_n: force, feed_rate_mm_min: _rate, ...rest } = was.setting;
+        // Where the hand pushes, a place on the map sets the speed; the feed stays what the push makes.
+        if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm } };
+        return { ...was, setting: { ...rest, speed_rpm: rpm, feed_mm_rev: feed } };
+      },
+    });
+  return (
+    <main className="relative mx-auto grid max-w-[1720px] gap-2 px-3 pb-8 wide:px-5">
+      {(lost || check.lost) && (
+        <p role="alert" className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">
+          The server does not answer. What you typed is kept here; it will be worked out when the server is back.
+        </p>
+      )}
+      {broken && <p className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">The link that was opened is damaged, so this is the yard’s own first job.</p>}
+      <div className="pt-2 wide:pr-[20rem]">
+        <Sentence answer={current} problems={check.problems} open={open} onOpen={setOpen} />
+      </div>
+      <div className="sticky top-0 z-20 bg-film py-1 wide:absolute wide:right-5 wide:z-10 wide:w-[19rem] wide:pt-2">
+        <Verdict
+          answer={answer}
+          stale={check.stale}
+          drafted={Object.keys(state.drafts).length > 0}
+          of={check.of ? `${plain(check.of.hole.diameter_mm, system)} at ${speed(check.of.setting.speed_rpm)}` : ""}
+        />
+      </div>
+      <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1 border-t border-rule pt-1.5">
+        <div className="min-w-0 grow basis-80">{answer && <Cautions cautions={answer.cautions} />}</div>
+        <div className="no-print flex flex-wrap items-center gap-1.5 text-sm">
+          {state.job.name && <span className="pr-2 text-faint">{state.job.name}</span>}
+          <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>
+          <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>
+          <KeptChecks />
+          <KeepCheck open={keeping} onOpenChange={setKeeping} />
+        </div>
+      </div>
+      <div className="grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)]">
+        <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
+          {log.data && <BoreLog log={log.data} system={system} dim={log.stale} />}
+          {answer && <Figures answer={answer} />}
+        </div>
+        <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} />}</div>
+        <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "opacity-60" : ""}`}>
+          {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
+          {answer && <Said answer={answer} />}
+        </div>
+      </div>
+    </main>
+  );
+}
+
+function Empty() {
+  return (
+    <main className="mx-auto grid max-w-2xl gap-3 p-6">
+      <h1 className="text-xl font-semibold">Drill what, in what, on what?</h1>
+      <p>Nothing stands in this yard yet: no machine, no drill, no job. Load the demo yard to begin:</p>
+      <pre className="figure border border-rule bg-paper p-3 text-sm">make demo</pre>
+    </main>
+  );
+}

@@ -1,0 +1,18 @@
+/** Cautions for this job, one line, opening to the full list. */
+export function Cautions({ cautions }: { cautions: readonly string[] }) {
+  if (cautions.length === 0) return null;
+  const [first, ...rest] = cautions;
+  return (
+    <details className="text-sm">
+      <summary className="tap cursor-pointer">
+        <span className="font-semibold text-vermilion">Before you switch on: </span>
+        {first} <span className="text-faint underline decoration-dotted">{rest.length} more</span>
+      </summary>
+      <ul className="list-disc pl-6">
+        {rest.map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,103 @@
+/** The limit ladder: every limit, tightest first, each as a failure, a bar and a figure; its working opens in place. */
+import { useState } from "react";
+
+import { LimitBar } from "../drawing/LimitBar";
+import { useJob } from "./provider";
+import { Schools } from "./Schools";
+import type { Answer, LimitFinding, System } from "./types";
+import { against } from "./units";
+import { VERDICTS } from "./Verdict";
+import { Working } from "./Working";
+
+const SHOWN_HOLDING = 4;
+const TEXT = { holds: "text-green", tight: "text-bronze", "gives-way": "text-vermilion", cannot: "text-vermilion", unknown: "text-faint" } as const;
+const SCOPES: Record<string, string> = {
+  torque: "Torque", thrust: "Thrust", power: "Power", "book-feed": "The book's feed", "book-speed": "The book's speed", hand: "The lever", kinematics: "Speeds and chip",
+};
+
+function figures(limit: LimitFinding, system: System): string {
+  const { demand, capacity, unit, soft } = limit;
+  if (!demand || demand.low === null || demand.high === null || unit === null) return limit.reason ?? limit.needs.map((need) => need.words).join("; ");
+  return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system);
+}
+
+function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: Answer; open: boolean; onToggle: () => void }) {
+  const { system } = useJob();
+  const verdict = limit.verdict ?? "unknown";
+  const loads = limit.stands_on.some((scope) => ["torque", "thrust", "power"].includes(scope));
+  return (
+    <li className="border-b border-rule" data-limit={limit.id} data-verdict={verdict}>
+      <button type="button" aria-expanded={open} className="tap grid w-full grid-cols-[1fr_auto] items-center gap-x-4 py-1 text-left sm:grid-cols-[15rem_1fr_4.5rem]" onClick={onToggle}>
+        <span className="leading-tight">
+          <span className="block font-semibold first-letter:uppercase">{limit.failure}</span>
+          <span className="figure block text-xs text-faint">{figures(limit, system)}</span>
+        </span>
+        <span className={`text-right text-sm font-semibold sm:order-3 ${TEXT[verdict]}`}>{VERDICTS[verdict]}</span>
+        <span className="col-span-2 sm:order-2 sm:col-span-1">
+          <LimitBar demand={limit.demand} soft={limit.soft} capacity={limit.capacity} verdict={verdict} />
+        </span>
+      </button>
+      {open && (
+        <div className="grid gap-3 pb-3 pl-3">
+          <p className="text-sm text-faint">{limit.question}</p>
+          {limit.needs.map((need) => (
+            <p key={need.field}>We don’t know: {need.words}.</p>
+          ))}
+          {loads && <Schools answer={answer} />}
+          <Working steps={limit.working} />
+          {limit.stands_on.map((scope) => (
+            <details key={scope}>
+              <summary className="tap cursor-pointer text-sm underline decoration-dotted">{SCOPES[scope]}: how it was worked out</summary>
+              <div className="pt-2">
+                <Working steps={answer.working[scope] ?? []} />
+              </div>
+            </details>
+          ))}
+        </div>
+      )}
+    </li>
+  );
+}
+
+export function Ladder({ answer, opened, onOpen }: { answer: Answer; opened: string | null; onOpen: (id: string | null) => void }) {
+  const [all, setAll] = useState(false);
+  const speaking = answer.limits.filter((limit) => limit.applies);
+  const grave = speaking.filter((limit) => limit.verdict !== "holds" && limit.verdict !== "unknown");
+  const holding = speaking.filter((limit) => limit.verdict === "holds");
+  const unknown = speaking.filter((limit) => limit.verdict === "unknown");
+  const silent = answer.limits.filter((limit) => !limit.applies);
+  const room = Math.max(SHOWN_HOLDING - grave.length, 1);
+  const shown = [...grave, ...(all ? holding : holding.slice(0, room)), ...unknown];
+  const more = holding.length - room;
+  return (
+    <section aria-label="Limits, tightest first">
+      <h2 className="heading border-b border-ink pb-0.5">Limits, tightest first</h2>
+      <ul>
+        {shown.map((limit) => (
+          <Row key={limit.id} limit={limit} answer={answer} open={opened === limit.id} onToggle={() => onOpen(opened === limit.id ? null : limit.id)} />
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-x-4 text-sm">
+        {more > 0 && (
+          <button type="button" className="tap underline decoration-dotted" aria-expanded={all} onClick={() => setAll(!all)}>
+            {all ? "Show fewer" : `${more} more hold`}
+          </button>
+        )}
+        {silent.length > 0 && (
+          <details>
+            <summary className="tap cursor-pointer text-faint underline decoration-dotted">
+              {silent.length} {silent.length === 1 ? "does" : "do"} not apply
+            </summary>
+            <ul>
+              {silent.map((limit) => (
+                <li key={limit.id} className="text-faint">
+                  {limit.failure}: {limit.reason}
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </div>
+    </section>
+  );
+}

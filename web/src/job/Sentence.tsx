@@ -1,0 +1,107 @@
+/** The job sentence: the input. Each phrase opens a picker made for that thing. */
+import type { ReactNode } from "react";
+
+import { PhrasePicker } from "../ui/PhrasePicker";
+import { PHRASE_KEYS } from "./keys";
+import {
+  cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, heldPhrase, type Line, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase,
+} from "./phrases";
+import { CutterPicker } from "./pickers/CutterPicker";
+import { FeedPicker } from "./pickers/FeedPicker";
+import { DepthPicker, DiameterPicker, StartPicker } from "./pickers/HolePickers";
+import { MachinePicker } from "./pickers/MachinePicker";
+import { MaterialPicker } from "./pickers/MaterialPicker";
+import { SetUpPicker } from "./pickers/SetUpPicker";
+import { SpeedPicker } from "./pickers/SpeedPicker";
+import { useJob } from "./provider";
+import { useMaterials } from "./queries";
+import type { Answer, Phrase } from "./types";
+
+const LABELS: Record<Phrase, string> = {
+  diameter: "diameter", depth: "depth", material: "material", start: "start", cutter: "drill", machine: "machine", speed: "speed", feed: "feed",
+  entry: "entry", behind: "behind the hole", holding: "holding", coolant: "coolant", wear: "edge", pecks: "pecks",
+};
+/** Which phrase a refused field belongs to; the first match counts. */
+const FIELDS: readonly (readonly [string, Phrase])[] = [
+  ["hole.diameter_mm", "diameter"], ["hole.depth_mm", "depth"], ["hole.stack_mm", "depth"], ["hole.start_diameter_mm", "start"], ["material", "material"],
+  ["cutter", "cutter"], ["machine.coolant", "coolant"], ["machine", "machine"], ["setting.speed_rpm", "speed"], ["setting.pecks", "pecks"],
+  ["setting", "feed"], ["holding", "holding"], ["hole", "entry"],
+];
+export const phraseOf = (field: string): Phrase => FIELDS.find(([start]) => field.startsWith(start))?.[1] ?? "cutter";
+
+type Props = {
+  answer: Answer | null;
+  problems: readonly { field: string; message: string }[];
+  open: Phrase | null;
+  onOpen: (phrase: Phrase | null) => void;
+};
+
+export function Sentence({ answer, problems, open, onOpen }: Props) {
+  const { state, system } = useJob();
+  const materials = useMaterials();
+  const job = state.job;
+  if (!job) return null;
+  const done = () => onOpen(null);
+  const refused = new Map(problems.map((problem) => [phraseOf(problem.field), problem.message]));
+  const phrase = (name: Phrase, line: Line, picker: ReactNode, wide = false) => {
+    const wrong = state.wrong[name] ?? refused.get(name);
+    const draft = state.drafts[name];
+    return (
+      <span key={name}>
+        <PhrasePicker
+          label={LABELS[name]}
+          text={draft ?? line.text}
+          mark={PHRASE_KEYS[name]}
+          state={wrong ? "wrong" : line.assumed ? "assumed" : "plain"}
+          open={open === name}
+          onOpenChange={(wanted) => onOpen(wanted ? name : null)}
+          wide={wide}
+        >
+          {picker}
+        </PhrasePicker>
+        {line.echo && <span className="text-[0.85em] text-faint"> ({line.echo})</span>}
+      </span>
+    );
+  };
+  const feed = feedPhrase(job, answer, system);
+  // An open picker says its own trouble.
+  const said = [
+    ...Object.entries(state.wrong).map(([name, words]) => ({ name, words, bad: true })),
+    ...[...refused].map(([name, words]) => ({ name, words, bad: true })),
+    ...Object.entries(state.moved).map(([name, words]) => ({ name, words, bad: false })),
+  ].filter(({ name }) => name !== open);
+  return (
+    <section aria-label="The job" className="grid gap-1">
+      <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">
+        Drill {phrase("diameter", diameterPhrase(job, system), <DiameterPicker onDone={done} />)},{" "}
+        {phrase("depth", depthPhrase(job, system), <DepthPicker onDone={done} />)}, in{" "}
+        {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done} />, true)}, from{" "}
+        {phrase("start", startPhrase(job, system), <StartPicker onDone={done} />)}, with the{" "}
+        {phrase("cutter", cutterPhrase(job, system), <CutterPicker onDone={done} />, true)}, on{" "}
+        {phrase("machine", machinePhrase(job), <MachinePicker onDone={done} />, true)} at{" "}
+        {phrase("speed", speedPhrase(job), <SpeedPicker answer={answer} onDone={done} />)}, {feed.lead}{" "}
+        {phrase("feed", feed, <FeedPicker answer={answer} onDone={done} />)}.
+      </p>
+      <p className="text-sm leading-7">
+        <span className="text-faint">Set up: </span>
+        {setUp(job.case).map(({ phrase: name, line }, place) => (
+          <span key={name}>
+            {place > 0 && "; "}
+            {phrase(name, line, <SetUpPicker phrase={name} onDone={done} />)}
+            {line.assumed && <span className="sr-only"> (assumed)</span>}
+          </span>
+        ))}
+        <span className="text-faint">; held in {heldPhrase(job.case, answer?.assumed.find((one) => one.field === "cutter.shank")?.value as string | undefined)}.</span>
+      </p>
+      {said.length > 0 && (
+        <ul aria-live="polite" className="flex flex-wrap gap-x-5 text-sm">
+          {said.map(({ name, words, bad }) => (
+            <li key={name} className={bad ? "text-vermilion" : "text-bronze"}>
+              <span className="font-semibold">{LABELS[name as Phrase] ?? name}</span>: {words}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,54 @@
+/** The verdict: one word, and which limit gives way first and by how much. */
+import type { Answer } from "./types";
+import { significant } from "./units";
+
+export const VERDICTS = { holds: "Holds", tight: "Tight", "gives-way": "Gives way", cannot: "Can’t", unknown: "Not known" } as const;
+const COLOURS = {
+  holds: "border-green text-green", tight: "border-bronze text-bronze", "gives-way": "border-vermilion text-vermilion",
+  cannot: "border-vermilion text-vermilion", unknown: "border-faint text-faint",
+} as const;
+
+/** The tightest limit in words. */
+export function because(answer: Answer): string {
+  const limit = answer.limits.find((one) => one.id === answer.tightest);
+  if (!limit) return "";
+  if (limit.reason) return `${limit.failure}: ${limit.reason}`;
+  const { demand, capacity, soft } = limit;
+  if (!demand?.middle || !demand.high || !capacity) return limit.failure;
+  const [middle, high] = [significant(demand.middle / capacity, 2), significant(demand.high / capacity, 2)];
+  switch (answer.verdict) {
+    case "holds":
+      return `Nearest the edge: ${limit.failure}, at most ${high} of what it bears.`;
+    case "tight":
+      return `Tightest: ${limit.failure}. ${middle} of what it bears${soft !== null && soft < capacity ? ", past the easy mark" : `, perhaps ${high}`}.`;
+    default:
+      return `It ${limit.failure} first: ${middle} of what it bears, perhaps ${high}.`;
+  }
+}
+
+type Props = {
+  answer: Answer | null;
+  /** Another case is on screen than the one answered. */
+  stale: boolean;
+  /** Something typed does not read yet: the answer stands, for what was there before. */
+  drafted: boolean;
+  of: string;
+};
+
+export function Verdict({ answer, stale, drafted, of }: Props) {
+  if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
+  return (
+    <section aria-label="Verdict" className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "opacity-60" : ""}`} data-stale={stale || drafted}>
+      <p role="status" className="m-0">
+        <span className="text-3xl leading-none font-bold">{VERDICTS[answer.verdict]}</span>
+        <span className="block text-sm leading-snug text-ink">{because(answer)}</span>
+        {answer.unknown > 0 && (
+          <span className="block text-sm text-faint">
+            {answer.unknown} {answer.unknown === 1 ? "limit is" : "limits are"} not known.
+          </span>
+        )}
+        {(stale || drafted) && <span className="block text-sm text-ink">This answer is for {of}.</span>}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,26 @@
+/** The key map: what each single letter opens. */
+import type { Phrase } from "./types";
+
+export const PHRASE_KEYS: Partial<Record<Phrase, string>> = {
+  diameter: "d",
+  depth: "l",
+  material: "m",
+  start: "p",
+  cutter: "c",
+  machine: "s",
+  speed: "r",
+  feed: "f",
+  holding: "h",
+  coolant: "o",
+};
+
+export const OTHER_KEYS: readonly (readonly [string, string])[] = [
+  ["← →", "next slower or faster step"],
+  ["↑ ↓", "more or less feed, or force"],
+  ["w", "working of the tightest limit"],
+  ["k", "keep this check"],
+  ["u", "mm or inch"],
+  ["Ctrl Z", "undo"],
+  ["Ctrl Y", "redo"],
+  ["?", "this list"],
+];

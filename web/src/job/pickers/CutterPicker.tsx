@@ -1,0 +1,88 @@
+/** Drills of the crib nearest the hole, drawn by their points; or one not in the crib. */
+import { DrillPoint } from "../../drawing/DrillPoint";
+import { Choices } from "../../ui/Choices";
+import { POINTS, SUBSTRATES } from "../phrases";
+import { useJob } from "../provider";
+import { useCutters } from "../queries";
+import type { Cutter } from "../types";
+import { plain } from "../units";
+
+const SHOWN = 12;
+const entries = <Key extends string>(table: Record<Key, string>) => Object.entries(table) as [Key, string][];
+
+export function CutterPicker({ onDone }: { onDone: () => void }) {
+  const { state, change, dispatch, system } = useJob();
+  const cutters = useCutters();
+  const job = state.job;
+  if (!job) return null;
+  const size = job.case.hole.diameter_mm;
+  const near = [...(cutters.data ?? [])].sort((a, b) => Math.abs(a.diameter_mm - size) - Math.abs(b.diameter_mm - size)).slice(0, SHOWN);
+  const edit = (part: Partial<Cutter>) =>
+    void change({
+      phrase: "cutter",
+      refs: { cutter: undefined },
+      edit: (was) => ({
+        ...was,
+        // Angle and chisel belong to the point they were given for.
+        cutter: { ...was.cutter, point_angle_deg: null, chisel_ratio: null, edge_radius_mm: null, ...part },
+      }),
+    });
+  return (
+    <div className="grid gap-3">
+      <h3 className="heading">In the crib, nearest {plain(size, system)}</h3>
+      {cutters.data?.length === 0 && <p className="text-sm text-faint">The crib is empty. Describe the drill below.</p>}
+      <ul className="grid gap-1 sm:grid-cols-2">
+        {near.map((cutter) => (
+          <li key={cutter.id}>
+            <button
+              type="button"
+              className="chip flex w-full items-center gap-2"
+              data-chosen={job.refs.cutter?.id === cutter.id}
+              onClick={() => {
+                void change({
+                  phrase: "cutter",
+                  settles: "cutter",
+                  refs: { cutter: { id: cutter.id, revision: cutter.revision } },
+                  edit: (was) => ({ ...was, cutter: cutter.spec as Cutter }),
+                }).then(onDone);
+              }}
+            >
+              <DrillPoint point={(cutter.spec as Cutter).point ?? "conventional"} width={24} />
+              <span className="grid leading-tight">
+                <span>{cutter.name}</span>
+                <span className="text-xs text-faint">
+                  {cutter.place}
+                  {(cutter.spec as Cutter).wear === "used" && " · used edge"}
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h3 className="heading">One not in the crib</h3>
+      <Choices label="Edge" choices={entries(SUBSTRATES).slice(0, 3)} chosen={job.case.cutter.substrate ?? "hss"} onChoose={(substrate) => edit({ substrate })} />
+      <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
+        {entries(POINTS).map(([point, words]) => (
+          <button
+            key={point}
+            type="button"
+            className="chip flex items-center gap-2 text-sm"
+            aria-pressed={(job.case.cutter.point ?? "conventional") === point}
+            onClick={() => edit({ point })}
+          >
+            <DrillPoint point={point} width={20} />
+            {words}
+          </button>
+        ))}
+      </div>
+      <label className="flex min-h-8 items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          checked={job.pinned}
+          onChange={(event) => dispatch({ do: "commit", job: { ...job, pinned: event.target.checked } })}
+        />
+        Pin this drill: it stays when the diameter changes
+      </label>
+    </div>
+  );
+}

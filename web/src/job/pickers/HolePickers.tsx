@@ -1,0 +1,83 @@
+/** The hole itself: diameter, depth, and what is there already. */
+import { Choices } from "../../ui/Choices";
+import { useJob } from "../provider";
+import { useCutters } from "../queries";
+import type { Case } from "../types";
+import { plain } from "../units";
+import { TypedField } from "./TypedField";
+
+const withDiameter = (was: Case, diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, diameter_mm } });
+const withStart = (was: Case, start_diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, start_diameter_mm } });
+
+export function DiameterPicker({ onDone }: { onDone: () => void }) {
+  const { state, system } = useJob();
+  const job = state.job;
+  if (!job) return null;
+  return (
+    <TypedField
+      phrase="diameter"
+      kind="diameter"
+      label="Diameter of the hole"
+      value={job.typed.diameter ?? plain(job.case.hole.diameter_mm, system)}
+      apply={withDiameter}
+      settles="diameter"
+      hint='20, 1/2, 6,5, #7, F, 0.201"'
+      first
+      onDone={onDone}
+    />
+  );
+}
+
+export function DepthPicker({ onDone }: { onDone: () => void }) {
+  const { state, change, system } = useJob();
+  const job = state.job;
+  if (!job) return null;
+  return (
+    <div className="grid gap-3">
+      <TypedField
+        phrase="depth"
+        kind="length"
+        label="Full-diameter depth"
+        value={job.typed.depth ?? plain(job.case.hole.depth_mm, system)}
+        apply={(was, depth_mm) => ({ ...was, hole: { ...was.hole, depth_mm, plate_thickness_mm: null } })}
+        onDone={onDone}
+        first
+      />
+      <Choices
+        label="Through or blind"
+        choices={[["through", "through"], ["blind", "blind"]] as const}
+        chosen={job.case.hole.through === false ? "blind" : "through"}
+        onChoose={(kind) =>
+          void change({ phrase: "depth", typed: job.typed.depth, edit: (was) => ({ ...was, hole: { ...was.hole, through: kind === "through", plate_thickness_mm: null } }) })
+        }
+      />
+    </div>
+  );
+}
+
+export function StartPicker({ onDone }: { onDone: () => void }) {
+  const { state, change, system } = useJob();
+  const cutters = useCutters();
+  const job = state.job;
+  if (!job) return null;
+  const size = job.case.hole.diameter_mm;
+  const start = job.case.hole.start_diameter_mm ?? 0;
+  const sizes = [...new Set((cutters.data ?? []).map((cutter) => cutter.diameter_mm))].filter((one) => one < size).sort((a, b) => a - b);
+  const set = (diameter: number) => void change({ phrase: "start", edit: (was) => withStart(was, diameter) }).then(onDone);
+  return (
+    <div className="grid gap-3">
+      <button type="button" className="chip" aria-pressed={start === 0} onClick={() => set(0)}>
+        From solid
+      </button>
+      {sizes.length > 0 && (
+        <Choices
+          label="After a pilot from the crib"
+          choices={sizes.map((one) => [String(one), plain(one, system)] as const)}
+          chosen={String(start)}
+          onChoose={(one) => set(Number(one))}
+        />
+      )}
+      <TypedField phrase="start" kind="diameter" label="Or a hole of" value={start > 0 ? (job.typed.start ?? plain(start, system)) : ""} apply={withStart} onDone={onDone} />
+    </div>
+  );
+}

@@ -1,0 +1,64 @@
+/** The speeds the spindle really has, drawn as the pulleys or gears they are. */
+import { useJob } from "../provider";
+import type { Answer } from "../types";
+import { significant, speed } from "../units";
+import { TypedField } from "./TypedField";
+
+function StepDrawing({ place, of }: { place: number; of: number }) {
+  // Small on the motor is slow at the spindle: the belt lies where the step is.
+  const share = of > 1 ? place / (of - 1) : 0.5;
+  const [motor, spindle] = [5 + 9 * share, 14 - 9 * share];
+  return (
+    <svg width="64" height="30" viewBox="0 0 64 30" aria-hidden>
+      <circle cx="15" cy="15" r={motor} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      <circle cx="49" cy="15" r={spindle} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      <path d={`M15 ${15 - motor} L49 ${15 - spindle} M15 ${15 + motor} L49 ${15 + spindle}`} stroke="var(--bronze)" strokeWidth="2" />
+    </svg>
+  );
+}
+
+export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
+  const { state, change } = useJob();
+  const job = state.job;
+  if (!job) return null;
+  const { stages, drive } = job.case.machine.spindle;
+  const fixed = stages.filter((stage) => stage.speed_rpm != null).sort((a, b) => (a.speed_rpm ?? 0) - (b.speed_rpm ?? 0));
+  const book = answer?.book.speed_rpm;
+  return (
+    <div className="grid gap-3">
+      <p className="text-sm text-faint">
+        {book ? `The book says ${significant(book.low, 2)} to ${significant(book.high, 2)} rpm for this drill in this metal.` : "No book speed is known for this edge in this metal."}
+      </p>
+      <ul className="grid gap-1">
+        {fixed.map((stage, place) => (
+          <li key={`${stage.name} ${stage.speed_rpm}`}>
+            <button
+              type="button"
+              className="chip flex w-full items-center gap-3"
+              data-chosen={stage.speed_rpm === job.case.setting.speed_rpm}
+              onClick={() => {
+                const rpm = stage.speed_rpm ?? 0;
+                void change({ phrase: "speed", edit: (was) => ({ ...was, setting: { ...was.setting, speed_rpm: rpm } }) }).then(onDone);
+              }}
+            >
+              {drive !== "gear" && <StepDrawing place={place} of={fixed.length} />}
+              <span className="grow">{stage.name}</span>
+              <span className="figure">{stage.speed_rpm} rpm</span>
+              {book && stage.speed_rpm != null && stage.speed_rpm >= book.low && stage.speed_rpm <= book.high && (
+                <span className="text-sm text-green">in the book</span>
+              )}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <TypedField
+        phrase="speed"
+        kind="speed"
+        label="Or another speed"
+        value={speed(job.case.setting.speed_rpm)}
+        apply={(was, rpm) => ({ ...was, setting: { ...was.setting, speed_rpm: rpm } })}
+        onDone={onDone}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,103 @@
+/** A figure typed in any notation: read by the server while typing, kept as a draft until it reads. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useId, useRef } from "react";
+
+import { api, Refused } from "../../api/client";
+import { PAUSE_MS, useJob } from "../provider";
+import type { Case, Phrase } from "../types";
+
+type Props = {
+  phrase: Phrase;
+  kind: "diameter" | "length" | "feed" | "force" | "speed";
+  label: string;
+  /** What stands there now, as it was typed or as a plain figure. */
+  value: string;
+  apply: (job: Case, value: number) => Case;
+  settles?: "diameter" | "start";
+  hint?: string;
+  onDone?: () => void;
+  /** The picker's main thing: taken up as soon as it opens. */
+  first?: boolean;
+};
+
+export function TypedField({ phrase, kind, label, value, apply, settles, hint, onDone, first }: Props) {
+  const { state, dispatch, read, system, lost } = useJob();
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const draft = state.drafts[phrase];
+  const wrong = state.wrong[phrase];
+  const text = draft ?? value;
+
+  useEffect(() => {
+    if (first) input.current?.select();
+  }, [first]);
+  useEffect(() => {
+    if (draft === undefined || wrong || lost) return;
+    const later = setTimeout(() => void read(phrase, kind, draft, apply, settles), PAUSE_MS);
+    return () => clearTimeout(later);
+    // The draft alone starts the clock: `apply` is made anew at each render.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [draft, wrong, lost, phrase, kind, settles, read]);
+
+  const echo = useQuery({
+    queryKey: ["read", kind, text, system],
+    queryFn: () => api.read(kind, text, system),
+    enabled: text.trim() !== "",
+    retry: false,
+    staleTime: Infinity,
+    placeholderData: (before) => (echoable(before, text) ? before : undefined),
+  });
+  const problem = wrong ?? (echo.error instanceof Refused && draft !== undefined ? echo.error.message : undefined);
+
+  const finish = async () => {
+    if (draft === undefined || (await read(phrase, kind, draft, apply, settles))) onDone?.();
+  };
+  return (
+    <div className="grid gap-1.5">
+      <label htmlFor={id} className="heading">
+        {label}
+      </label>
+      <input
+        id={id}
+        ref={input}
+        className="field figure"
+        value={text}
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={problem !== undefined}
+        aria-describedby={`${id}-echo`}
+        onChange={(event) => dispatch({ do: "draft", phrase, text: event.target.value })}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") void finish();
+        }}
+      />
+      <p id={`${id}-echo`} aria-live="polite" className={`min-h-5 text-sm ${problem ? "text-vermilion" : "text-faint"}`}>
+        {problem ?? echo.data?.echo ?? hint}
+      </p>
+      {problem && (
+        <button type="button" className="chip justify-self-start" onClick={() => dispatch({ do: "drop-draft", phrase })}>
+          Keep {value}
+        </button>
+      )}
+      {echo.data && echo.data.near.length > 0 && (
+        <div className="grid gap-1">
+          <span className="text-sm text-faint">Nearest stock sizes</span>
+          <div className="flex flex-wrap gap-1.5">
+            {echo.data.near.map((size) => (
+              <button
+                key={size.text}
+                type="button"
+                className="chip figure text-sm"
+                onClick={() => dispatch({ do: "draft", phrase, text: size.text })}
+              >
+                {size.text}
+              </button>
+            ))}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const echoable = (before: { text: string } | undefined, text: string): boolean => before !== undefined && text.startsWith(before.text);

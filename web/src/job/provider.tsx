@@ -1,0 +1,144 @@
+/** The one store of the job: drafts kept through reloads and lost servers, every change one step of undo. */
+import { useQuery } from "@tanstack/react-query";
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useReducer, useRef, useState } from "react";
+
+import { api, Lost, Refused } from "../api/client";
+import { type Action, reduce, start, type State } from "./store";
+import type { Case, Job, Phrase, System } from "./types";
+import { jobInAddress, putInAddress } from "./url";
+
+const DRAFTS = "drafts";
+const AGAIN_MS = 1500;
+/** How long a typist may pause before a draft is taken. */
+export const PAUSE_MS = 250;
+
+type Settled = "diameter" | "cutter" | "machine" | "start";
+export type Change = {
+  phrase: Phrase;
+  edit: (job: Case) => Case;
+  /** Which other phrases may have to move with it; none where it stands alone. */
+  settles?: Settled;
+  typed?: string | null;
+  refs?: Partial<Job["refs"]>;
+  nudge?: string;
+};
+
+export type JobStore = {
+  state: State;
+  dispatch: (action: Action) => void;
+  change: (change: Change) => Promise<boolean>;
+  read: (phrase: Phrase, kind: string, text: string, apply: (job: Case, value: number) => Case, settles?: Settled) => Promise<boolean>;
+  system: System;
+  setSystem: (system: System) => void;
+  lost: boolean;
+};
+
+const Context = createContext<JobStore | null>(null);
+
+export function useJob(): JobStore {
+  const store = useContext(Context);
+  if (!store) throw new Error("useJob needs its provider");
+  return store;
+}
+
+const savedDrafts = (): State["drafts"] => {
+  try {
+    return JSON.parse(sessionStorage.getItem(DRAFTS) ?? "{}") as State["drafts"];
+  } catch {
+    return {};
+  }
+};
+
+function typedAfter(job: Job, change: Change): Job["typed"] {
+  const typed = { ...job.typed };
+  delete typed[change.phrase];
+  if (change.settles === "cutter") delete typed.diameter;
+  if (change.typed) typed[change.phrase] = change.typed;
+  return typed;
+}
+
+type Waiting = { phrase: Phrase; kind: string; apply: (job: Case, value: number) => Case; settles?: Settled };
+
+export function JobProvider({ children }: { children: ReactNode }) {
+  const [state, dispatch] = useReducer(reduce, null, () => start(jobInAddress(), savedDrafts()));
+  const [system, keepSystem] = useState<System>(() => (localStorage.getItem("system") === "inch" ? "inch" : "metric"));
+  const [lost, setLost] = useState(false);
+  const waiting = useRef(new Map<Phrase, Waiting>());
+  const latest = useRef(state);
+  const turn = useRef(0);
+  useEffect(() => {
+    latest.current = state;
+  }, [state]);
+
+  useEffect(() => sessionStorage.setItem(DRAFTS, JSON.stringify(state.drafts)), [state.drafts]);
+  useEffect(() => {
+    if (state.job) putInAddress(state.job);
+  }, [state.job]);
+
+  const change = useCallback(async (wanted: Change): Promise<boolean> => {
+    const { job } = latest.current;
+    if (!job) return false;
+    const edited = wanted.edit(structuredClone(job.case));
+    const next: Job = { ...job, case: edited, typed: typedAfter(job, wanted), refs: { ...job.refs, ...wanted.refs } };
+    const step = { do: "commit", phrase: wanted.phrase, nudge: wanted.nudge, at: performance.now() } as const;
+    if (!wanted.settles) {
+      dispatch({ ...step, job: next });
+      return true;
+    }
+    turn.current += 1;
+    const mine = turn.current;
+    try {
+      const settled = await api.settle({ case: edited, changed: wanted.settles, pinned: job.pinned });
+      setLost(false);
+      if (mine !== turn.current) return false;
+      const cutterMoved = settled.moved.some((move) => move.phrase === "cutter");
+      const refs = cutterMoved ? { ...next.refs, cutter: settled.cutter ? { id: settled.cutter, revision: 0 } : undefined } : next.refs;
+      const typed = settled.moved.some((move) => move.phrase === "diameter") ? { ...next.typed, diameter: undefined } : next.typed;
+      dispatch({ ...step, job: { ...next, case: settled.case as Case, refs, typed }, moved: settled.moved });
+      return true;
+    } catch (error) {
+      if (error instanceof Lost) setLost(true);
+      if (error instanceof Refused) dispatch({ do: "wrong", phrase: wanted.phrase, words: error.message });
+      return false;
+    }
+  }, []);
+
+  const read = useCallback<JobStore["read"]>(
+    async (phrase, kind, text, apply, settles) => {
+      waiting.current.set(phrase, { phrase, kind, apply, settles });
+      try {
+        const found = await api.read(kind, text, system);
+        setLost(false);
+        if (latest.current.drafts[phrase] !== text) return false;
+        waiting.current.delete(phrase);
+        return await change({ phrase, typed: text, settles, edit: (job) => apply(job, found.value) });
+      } catch (error) {
+        if (error instanceof Lost) setLost(true);
+        if (error instanceof Refused && latest.current.drafts[phrase] === text) dispatch({ do: "wrong", phrase, words: error.message });
+        return false;
+      }
+    },
+    [change, system],
+  );
+
+  // A lost server is asked again quietly; what was typed meanwhile is read when it is back.
+  const health = useQuery({ queryKey: ["health", lost], queryFn: api.me, enabled: lost, refetchInterval: lost ? AGAIN_MS : false, retry: false });
+  useEffect(() => {
+    if (!lost || !health.isSuccess) return;
+    setLost(false);
+    for (const one of waiting.current.values()) {
+      const text = latest.current.drafts[one.phrase];
+      if (text !== undefined) void read(one.phrase, one.kind, text, one.apply, one.settles);
+    }
+  }, [lost, health.isSuccess, read]);
+
+  const setSystem = useCallback((wanted: System) => {
+    localStorage.setItem("system", wanted);
+    keepSystem(wanted);
+  }, []);
+  const store = useMemo(
+    () => ({ state, dispatch, change, read, system, setSystem, lost }),
+    [state, change, read, system, setSystem, lost],
+  );
+  return <Context.Provider value={store}>{children}</Context.Provider>;
+}

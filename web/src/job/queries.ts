@@ -1,0 +1,54 @@
+/** What the server says of the job: verdict, log and window each for itself, the last good one kept. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+
+import { api, Lost, type Problem, Refused } from "../api/client";
+import type { Case } from "./types";
+
+export type Said<Data> = {
+  /** The last good answer, and the case it answers. */
+  data: Data | null;
+  of: Case | null;
+  /** Whether it answers another case than the one on screen. */
+  stale: boolean;
+  problems: readonly Problem[];
+  lost: boolean;
+};
+
+const NONE: readonly Problem[] = [];
+const RETRY_MS = 1500;
+
+function useSaid<Data>(kind: string, job: Case | null, ask: (job: object, signal: AbortSignal) => Promise<Data>): Said<Data> {
+  const [good, setGood] = useState<{ data: Data; of: Case } | null>(null);
+  const query = useQuery({
+    queryKey: [kind, job],
+    queryFn: ({ signal }) => ask(job as Case, signal),
+    enabled: job !== null,
+    retry: false,
+    staleTime: Infinity,
+    refetchInterval: (current) => (current.state.error instanceof Lost ? RETRY_MS : false),
+  });
+  useEffect(() => {
+    if (query.data && job) setGood({ data: query.data, of: job });
+  }, [query.data, job]);
+  const fresh = query.data !== undefined;
+  return {
+    data: query.data ?? good?.data ?? null,
+    of: fresh ? job : (good?.of ?? null),
+    stale: !fresh && good !== null,
+    problems: query.error instanceof Refused ? query.error.problems : NONE,
+    lost: query.error instanceof Lost,
+  };
+}
+
+export const useCheck = (job: Case | null) => useSaid("check", job, api.check);
+export const useLog = (job: Case | null) => useSaid("log", job, api.log);
+export const useWindow = (job: Case | null) => useSaid("window", job, api.window);
+
+const EVER = { staleTime: Infinity, retry: 2 } as const;
+export const useMachines = () => useQuery({ queryKey: ["machines"], queryFn: api.machines, ...EVER });
+export const useCutters = () => useQuery({ queryKey: ["cutters"], queryFn: api.cutters, ...EVER });
+export const useMaterials = () => useQuery({ queryKey: ["materials"], queryFn: api.materials, ...EVER });
+export const useWords = () => useQuery({ queryKey: ["words"], queryFn: api.words, ...EVER });
+export const useMe = () => useQuery({ queryKey: ["me"], queryFn: api.me, ...EVER });
+export const useChecks = () => useQuery({ queryKey: ["checks"], queryFn: api.checks, retry: 2 });

@@ -1,0 +1,89 @@
+/** The job, its drafts, and what was before: a pure reducer. */
+import type { Job, Phrase } from "./types";
+
+export const MOST_STEPS_BACK = 200;
+/** Nudges closer together than this are one step of undo. */
+export const ONE_NUDGE_MS = 600;
+
+export type State = {
+  job: Job | null;
+  drafts: Partial<Record<Phrase, string>>;
+  /** What is wrong with a draft, in words. */
+  wrong: Partial<Record<Phrase, string>>;
+  /** What moved with the last change, in words. */
+  moved: Partial<Record<Phrase, string>>;
+  past: Job[];
+  future: Job[];
+  lastNudge: { kind: string; at: number } | null;
+};
+
+export type Action =
+  | { do: "open"; job: Job }
+  | { do: "draft"; phrase: Phrase; text: string }
+  | { do: "wrong"; phrase: Phrase; words: string }
+  | { do: "drop-draft"; phrase: Phrase }
+  | { do: "commit"; job: Job; phrase?: Phrase; moved?: { phrase: string; words: string }[]; nudge?: string; at?: number }
+  | { do: "named"; name: string; check: string }
+  | { do: "undo" }
+  | { do: "redo" };
+
+export const start = (job: Job | null, drafts: State["drafts"] = {}): State => ({
+  job,
+  drafts,
+  wrong: {},
+  moved: {},
+  past: [],
+  future: [],
+  lastNudge: null,
+});
+
+function without<T>(record: Partial<Record<Phrase, T>>, phrase?: Phrase): Partial<Record<Phrase, T>> {
+  if (!phrase || !(phrase in record)) return record;
+  const rest = { ...record };
+  delete rest[phrase];
+  return rest;
+}
+
+function commit(state: State, action: Extract<Action, { do: "commit" }>): State {
+  const at = action.at ?? 0;
+  const merges =
+    action.nudge !== undefined && state.lastNudge?.kind === action.nudge && at - state.lastNudge.at < ONE_NUDGE_MS && state.past.length > 0;
+  const past = merges || !state.job ? state.past : [...state.past, state.job].slice(-MOST_STEPS_BACK);
+  return {
+    ...state,
+    job: action.job,
+    drafts: without(state.drafts, action.phrase),
+    wrong: without(state.wrong, action.phrase),
+    moved: Object.fromEntries((action.moved ?? []).map((move) => [move.phrase, move.words])),
+    past,
+    future: [],
+    lastNudge: action.nudge ? { kind: action.nudge, at } : null,
+  };
+}
+
+export function reduce(state: State, action: Action): State {
+  switch (action.do) {
+    case "open":
+      return start(action.job);
+    case "draft":
+      return { ...state, drafts: { ...state.drafts, [action.phrase]: action.text }, wrong: without(state.wrong, action.phrase) };
+    case "wrong":
+      return { ...state, wrong: { ...state.wrong, [action.phrase]: action.words } };
+    case "drop-draft":
+      return { ...state, drafts: without(state.drafts, action.phrase), wrong: without(state.wrong, action.phrase) };
+    case "commit":
+      return commit(state, action);
+    case "named":
+      return state.job ? { ...state, job: { ...state.job, name: action.name, refs: { ...state.job.refs, check: action.check } } } : state;
+    case "undo": {
+      const before = state.past.at(-1);
+      if (!before || !state.job) return state;
+      return { ...state, job: before, past: state.past.slice(0, -1), future: [state.job, ...state.future], moved: {}, lastNudge: null };
+    }
+    case "redo": {
+      const next = state.future[0];
+      if (!next || !state.job) return state;
+      return { ...state, job: next, past: [...state.past, state.job], future: state.future.slice(1), moved: {}, lastNudge: null };
+    }
+  }
+}

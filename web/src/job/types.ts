@@ -1,0 +1,58 @@
+/** A job on screen: the case the core reads, what was typed for it, and which records it came from. */
+import type { Schemas } from "../api/client";
+
+type Contract = Schemas["Case"];
+export type Hole = Contract["hole"];
+type MachineFields = Extract<Contract["machine"], { kind: string }>;
+/** Spindle and feed always stand in a machine that has been read. */
+export type Machine = MachineFields & Required<Pick<MachineFields, "spindle" | "feed">>;
+export type Cutter = Extract<Contract["cutter"], { family: string }>;
+export type Material = { id?: string | null; name?: string | null; hardness_hb?: number | null };
+export type Setting = Contract["setting"];
+export type Holding = NonNullable<Contract["holding"]>;
+
+export type Case = {
+  hole: Hole;
+  material: Material;
+  cutter: Cutter;
+  machine: Machine;
+  holding?: Holding;
+  setting: Setting;
+};
+
+/** A record a phrase was taken from, as it was then. */
+export type Ref = { id: string; revision: number };
+
+export type Job = {
+  case: Case;
+  /** What was typed, where it differs from the plain figure: "1/2", "7 thou". */
+  typed: Partial<Record<Phrase, string>>;
+  refs: { machine?: Ref; cutter?: Ref; check?: string };
+  pinned: boolean;
+  name: string;
+};
+
+export type Phrase =
+  | "diameter"
+  | "depth"
+  | "material"
+  | "start"
+  | "cutter"
+  | "machine"
+  | "speed"
+  | "feed"
+  | "entry"
+  | "behind"
+  | "holding"
+  | "coolant"
+  | "wear"
+  | "pecks";
+
+export type Answer = Schemas["Answer"];
+export type LimitFinding = Schemas["LimitFinding"];
+export type Band = Schemas["Band"];
+export type Verdict = Answer["verdict"];
+export type System = "metric" | "inch";
+
+export const HAND_FEEDS: readonly string[] = ["hand-lever", "magnet-rack", "tailstock", "push"];
+export const isHandFed = (job: Case): boolean => HAND_FEEDS.includes(job.machine.feed?.kind ?? "");

@@ -1,0 +1,45 @@
+/** A phrase that opens its picker: a popover on a bench, a sheet from below on a phone. */
+import { Popover } from "radix-ui";
+import type { ReactNode } from "react";
+
+type Props = {
+  /** What the phrase is, for screen readers: "diameter". */
+  label: string;
+  text: string;
+  mark?: string;
+  state?: "assumed" | "wrong" | "plain";
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  children: ReactNode;
+  wide?: boolean;
+};
+
+export function PhrasePicker({ label, text, mark, state = "plain", open, onOpenChange, children, wide }: Props) {
+  return (
+    <Popover.Root open={open} onOpenChange={onOpenChange}>
+      <Popover.Trigger asChild>
+        <button type="button" className={`phrase ${state === "plain" ? "" : state}`} aria-label={`${label}: ${text}`}>
+          {text}
+          {mark && (
+            <kbd aria-hidden className="figure no-print ml-0.5 hidden align-super text-[0.6rem] text-bronze wide:inline">
+              {mark}
+            </kbd>
+          )}
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={8}
+          aria-label={label}
+          className={`z-30 max-h-[min(30rem,75vh)] overflow-y-auto border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)] ${
+            wide ? "w-[min(34rem,calc(100vw-1rem))]" : "w-[min(22rem,calc(100vw-1rem))]"
+          }`}
+        >
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
