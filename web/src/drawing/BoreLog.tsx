@@ -156,7 +156,7 @@ function reading(depths: readonly number[], values: readonly number[], at: numbe
 
 export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: boolean }) {
   const hatch = useId();
-  const [figure, width] = useWidth(USUAL_width);
+  const [figure, width] = useWidth(USUAL_WIDTH);
   const { diameter_mm, depth_mm, point_length_mm } = log.section;
   const end = (log.depth_mm.at(-1) ?? depth_mm) * 1.02 + 0.5;
   const above = Math.max(Math.min(diameter_mm * 0.9, depth_mm), 3);
