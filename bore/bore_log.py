@@ -63,8 +63,11 @@ def bore_log(job: Job) -> Log:
         depth, full, point = _stations(columns)
         torque, thrust = _shares(columns, result, depth)
         loads = result.loads
-        tracks = {"torque_nm": loads.torque_nm.times(torque), "thrust_n": loads.thrust_n.times(thrust),
-                  "power_kw": loads.power_kw.times(torque)}
+        tracks = {
+            "torque_nm": loads.torque_nm.times(torque),
+            "thrust_n": loads.thrust_n.times(thrust),
+            "power_kw": loads.power_kw.times(torque),
+        }
         return Log(depth, tracks, _rules(columns, result), _marks(columns, full, point), _section(job, columns))
 
 
@@ -91,6 +94,7 @@ def _shares(columns: Columns, result: Result, depth: NDArray[np.float64]) -> tup
         return engagement.engaged_diameter_mm(advance_mm=advance, chisel_mm=chisel, tan_edge_angle=tangent, diameter_mm=columns.diameter_mm)
 
     entered, left = engaged(depth), engaged(depth - columns.depth_mm) if columns.through else np.zeros_like(depth)
+
     def torque_of(de: Any) -> Any:
         return engagement.torque_share(engaged_mm=de, start_diameter_mm=inner, diameter_mm=columns.diameter_mm)
 
@@ -130,8 +134,10 @@ def _on_thrust(columns: Columns, judgement: Judgement) -> tuple[float, float]:
     """The hand's marks as thrust on the drill."""
     assert columns.feed_kind in HAND_FEEDS
     assert columns.force_ratio is not None
-    soft, hard = (hand_feed.available_thrust_n(hand_force_n=mark, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio)
-                  for mark in (judgement.soft, judgement.hard))
+    soft, hard = (
+        hand_feed.available_thrust_n(hand_force_n=mark, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio)
+        for mark in (judgement.soft, judgement.hard)
+    )
     return float(soft), float(hard)
 
 
@@ -145,6 +151,14 @@ def _marks(columns: Columns, full: float, point: float) -> tuple[Mark, ...]:
 
 def _section(job: Job, columns: Columns) -> dict[str, Any]:
     """What the section is drawn from, mm."""
-    return {"diameter_mm": job.hole.diameter_mm, "start_diameter_mm": job.hole.start_diameter_mm, "depth_mm": job.hole.depth_mm,
-            "point_length_mm": float(columns.point_length_mm), "through": job.hole.through, "behind": job.hole.behind,
-            "entry": job.hole.entry, "breakthrough_mm": job.setting.breakthrough_mm, "bottom": job.hole.bottom}
+    return {
+        "diameter_mm": job.hole.diameter_mm,
+        "start_diameter_mm": job.hole.start_diameter_mm,
+        "depth_mm": job.hole.depth_mm,
+        "point_length_mm": float(columns.point_length_mm),
+        "through": job.hole.through,
+        "behind": job.hole.behind,
+        "entry": job.hole.entry,
+        "breakthrough_mm": job.setting.breakthrough_mm,
+        "bottom": job.hole.bottom,
+    }

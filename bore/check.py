@@ -72,8 +72,9 @@ def _kinematics(columns: Columns, result: Result) -> Kinematics:
     if not result.loads.bites:
         return Kinematics(float(speed), None, None, None, float(point), None)
     feed = result.loads.feed_mm_rev
-    removal = kinematics.removal_mm3_min(diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed,
-                                         speed_rpm=columns.speed_rpm)
+    removal = kinematics.removal_mm3_min(
+        diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed, speed_rpm=columns.speed_rpm
+    )
     chip = kinematics.chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg)
     rate = kinematics.feed_rate_mm_min(feed_mm_rev=feed, speed_rpm=columns.speed_rpm)
     time = cut_time_s(columns, result.loads)

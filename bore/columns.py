@@ -99,7 +99,10 @@ class Columns:
     def over(self, job: Job, *, feed_mm_rev: Column, speed_rpm: Column) -> "Columns":
         """The same job over other settings, axes that broadcast; the feed is then given, not pushed."""
         return replace(
-            self, speed_rpm=speed_rpm, feed_mm_rev=feed_mm_rev, hand_force_n=None,
+            self,
+            speed_rpm=speed_rpm,
+            feed_mm_rev=feed_mm_rev,
+            hand_force_n=None,
             stage_power_kw=spindle.stage_power_kw(job.machine.spindle, speed_rpm),
             nearest_rpm=spindle.nearest_speed_rpm(job.machine.spindle, speed_rpm),
         )
@@ -138,8 +141,7 @@ def book_feed(job: Job) -> float:
     softer = 0.8 if job.material.iso_group == "M" and feed_class == "medium" else 1.0
     deep = 0.8 if job.hole.depth_mm > 5 * job.hole.diameter_mm else 1.0
     entry = 0.7 if job.hole.entry == "interrupted" else 1.0
-    return float(feeds.book_feed_mm_rev(
-        table_feed_mm_rev=table, substrate_factor=factor * softer, entry_factor=entry, depth_factor=deep))
+    return float(feeds.book_feed_mm_rev(table_feed_mm_rev=table, substrate_factor=factor * softer, entry_factor=entry, depth_factor=deep))
 
 
 def _speed_range(job: Job) -> tuple[float | None, float | None]:
@@ -174,29 +176,70 @@ def columns_of(job: Job) -> Columns:
     enter("hand")
     ratings = [value for value in (machine.max_thrust_n, feed.max_thrust_n) if value is not None]
     return Columns(
-        substrate=cutter.substrate, wear=cutter.wear, iso_group=material.iso_group, power_law_row=material.power_law_row,
-        work_hardens=material.work_hardens, feed_kind=feed.kind, motor=drive.motor, drive=drive.drive, holder=machine.holder,
-        shank=cutter.shank, school=setting.school, speed_factor=setting.speed_factor, pecked=setting.pecks.kind != "none",
+        substrate=cutter.substrate,
+        wear=cutter.wear,
+        iso_group=material.iso_group,
+        power_law_row=material.power_law_row,
+        work_hardens=material.work_hardens,
+        feed_kind=feed.kind,
+        motor=drive.motor,
+        drive=drive.drive,
+        holder=machine.holder,
+        shank=cutter.shank,
+        school=setting.school,
+        speed_factor=setting.speed_factor,
+        pecked=setting.pecks.kind != "none",
         diameter_mm=cutter.diameter_mm,
         # No wider than the chisel, a start hole takes no lip away: it counts as solid metal.
         start_diameter_mm=hole.start_diameter_mm if hole.start_diameter_mm > cutter.chisel_ratio * cutter.diameter_mm else 0.0,
-        depth_mm=hole.depth_mm, through=hole.through, approach_mm=setting.approach_mm, breakthrough_mm=setting.breakthrough_mm,
-        hardness_hb=material.hardness_hb, tensile_n_mm2=material.tensile_n_mm2, kc11_n_mm2=material.kc11_n_mm2, mc=material.mc,
-        kd_torque_lbf_in2=material.kd_torque_lbf_in2, kd_thrust_lbf_in2=material.kd_thrust_lbf_in2,
-        specific_energy_w_s_mm3=material.specific_energy_w_s_mm3, spread=material.spread,
-        edges=cutter.edges, point_angle_deg=cutter.point_angle_deg, chisel_ratio=cutter.chisel_ratio, rake_deg=cutter.rake_deg,
-        edge_radius_mm=cutter.edge_radius_mm, flute_length_mm=cutter.flute_length_mm, free_length_mm=cutter.free_length_mm,
+        depth_mm=hole.depth_mm,
+        through=hole.through,
+        approach_mm=setting.approach_mm,
+        breakthrough_mm=setting.breakthrough_mm,
+        hardness_hb=material.hardness_hb,
+        tensile_n_mm2=material.tensile_n_mm2,
+        kc11_n_mm2=material.kc11_n_mm2,
+        mc=material.mc,
+        kd_torque_lbf_in2=material.kd_torque_lbf_in2,
+        kd_thrust_lbf_in2=material.kd_thrust_lbf_in2,
+        specific_energy_w_s_mm3=material.specific_energy_w_s_mm3,
+        spread=material.spread,
+        edges=cutter.edges,
+        point_angle_deg=cutter.point_angle_deg,
+        chisel_ratio=cutter.chisel_ratio,
+        rake_deg=cutter.rake_deg,
+        edge_radius_mm=cutter.edge_radius_mm,
+        flute_length_mm=cutter.flute_length_mm,
+        free_length_mm=cutter.free_length_mm,
         shank_diameter_mm=cutter.shank_diameter_mm,
-        book_feed_mm_rev=book_feed(job), vc_low_m_min=vc_low, vc_top_m_min=vc_top, vc_factor=speed_factor(job),
-        power_kw=drive.power_kw, stage_power_kw=spindle.stage_power_kw(drive, setting.speed_rpm), efficiency=drive.efficiency,
-        breakdown_ratio=drive.breakdown_ratio, idle_kw=drive.idle_kw, duty=drive.duty, cutting_share=drive.cutting_share,
-        short_time_kw=drive.short_time_kw, short_time_min=drive.short_time_min,
-        slowest_rpm=min(stage.slowest_rpm for stage in drive.stages), fastest_rpm=max(stage.fastest_rpm for stage in drive.stages),
+        book_feed_mm_rev=book_feed(job),
+        vc_low_m_min=vc_low,
+        vc_top_m_min=vc_top,
+        vc_factor=speed_factor(job),
+        power_kw=drive.power_kw,
+        stage_power_kw=spindle.stage_power_kw(drive, setting.speed_rpm),
+        efficiency=drive.efficiency,
+        breakdown_ratio=drive.breakdown_ratio,
+        idle_kw=drive.idle_kw,
+        duty=drive.duty,
+        cutting_share=drive.cutting_share,
+        short_time_kw=drive.short_time_kw,
+        short_time_min=drive.short_time_min,
+        slowest_rpm=min(stage.slowest_rpm for stage in drive.stages),
+        fastest_rpm=max(stage.fastest_rpm for stage in drive.stages),
         nearest_rpm=spindle.nearest_speed_rpm(drive, setting.speed_rpm),
-        max_thrust_n=min(ratings) if ratings else None, stroke_mm=machine.stroke_mm, daylight_mm=machine.daylight_mm,
+        max_thrust_n=min(ratings) if ratings else None,
+        stroke_mm=machine.stroke_mm,
+        daylight_mm=machine.daylight_mm,
         force_ratio=hand_feed.lever_force_ratio(
-            lever_length_mm=feed.lever_length_mm, pinion_radius_mm=feed.pinion_radius_mm, efficiency=feed.efficiency,
-        ) if by_hand else None,
+            lever_length_mm=feed.lever_length_mm,
+            pinion_radius_mm=feed.pinion_radius_mm,
+            efficiency=feed.efficiency,
+        )
+        if by_hand
+        else None,
         return_spring_n=feed.return_spring_n or 0.0,
-        speed_rpm=setting.speed_rpm, feed_mm_rev=_given_feed(job), hand_force_n=setting.hand_force_n,
+        speed_rpm=setting.speed_rpm,
+        feed_mm_rev=_given_feed(job),
+        hand_force_n=setting.hand_force_n,
     )

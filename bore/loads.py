@@ -104,7 +104,8 @@ def _at_force(columns: Columns) -> Loads:
     assert columns.force_ratio is not None
     enter("thrust")
     available = hand_feed.available_thrust_n(
-        hand_force_n=columns.hand_force_n, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio)
+        hand_force_n=columns.hand_force_n, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio
+    )
     chisel = diameter_feed.chisel_indentation_n(columns)
     bites = (chisel < available) & (available > 0)
     ceiling = columns.book_feed_mm_rev * crowding_marks(columns.substrate)[1]
@@ -115,8 +116,16 @@ def _at_force(columns: Columns) -> Loads:
     torque = _torque_band(columns, schools)
     cutting = choose(bites, 1.0, 0.0)
     torque = torque.times(cutting)
-    return Loads(torque, Band.exactly(available), _power(torque, columns.speed_rpm), schools, least(middle, ceiling),
-                 Band(least(*pool), middle, most(*pool)), chisel, bites)
+    return Loads(
+        torque,
+        Band.exactly(available),
+        _power(torque, columns.speed_rpm),
+        schools,
+        least(middle, ceiling),
+        Band(least(*pool), middle, most(*pool)),
+        chisel,
+        bites,
+    )
 
 
 def _wanted_feeds(columns: Columns, available_n: Column) -> dict[str, Column]:
@@ -125,7 +134,8 @@ def _wanted_feeds(columns: Columns, available_n: Column) -> dict[str, Column]:
     with silent():
         return {
             school.ID: hand_feed.solve_feed(partial(school.thrust, columns), available_n, school.thrust_floor_n(columns), furthest)
-            for school in ALL_SCHOOLS if school.thrust and not school.applies(columns)
+            for school in ALL_SCHOOLS
+            if school.thrust and not school.applies(columns)
         }
 
 

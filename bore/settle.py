@@ -80,8 +80,11 @@ def _cutter_follows(case: Case, crib: list[Case], moved: list[Moved]) -> int | N
     had = cutter.get("diameter_mm")
     if isinstance(had, int | float) and abs(had - wanted) <= SAME_SIZE_MM:
         return None
-    fits = [k for k, other in enumerate(crib) if abs(float(other.get("diameter_mm") or 0) - wanted) <= SAME_SIZE_MM
-            and other.get("family") == cutter.get("family")]
+    fits = [
+        k
+        for k, other in enumerate(crib)
+        if abs(float(other.get("diameter_mm") or 0) - wanted) <= SAME_SIZE_MM and other.get("family") == cutter.get("family")
+    ]
     fits.sort(key=lambda k: sum(crib[k].get(name) != cutter.get(name) for name in ALIKE))
     if fits:
         case["cutter"] = copy.deepcopy(crib[fits[0]])

@@ -73,11 +73,17 @@ def window(job: Job) -> Window:
         recommended, meeting = _recommended(job, columns, feeds)
         stages = job.machine.spindle.stages
         return Window(
-            (float(speeds[0]), float(speeds[-1])), (float(feeds[0]), float(feeds[-1])),
+            (float(speeds[0]), float(speeds[-1])),
+            (float(feeds[0]), float(feeds[-1])),
             tuple((stage.name, stage.speed_rpm) for stage in stages if stage.speed_rpm is not None),
             tuple((stage.name, stage.slowest_rpm, stage.fastest_rpm) for stage in stages if stage.speed_rpm is None),
-            job.machine.feed.steps_mm_rev, tuple(_regions(result, speeds, feeds)), tuple(_everywhere(result)),
-            _point(columns), recommended, meeting)
+            job.machine.feed.steps_mm_rev,
+            tuple(_regions(result, speeds, feeds)),
+            tuple(_everywhere(result)),
+            _point(columns),
+            recommended,
+            meeting,
+        )
 
 
 def _axes(job: Job, columns: Columns) -> tuple[Array, Array]:
@@ -131,27 +137,46 @@ def _inset(mask: NDArray[np.bool_]) -> NDArray[np.int64]:
     return depth
 
 
+@dataclass(slots=True)
+class _Run:
+    """Closed stretches of feed that join up from speed to speed."""
+
+    first: int
+    lower: list[tuple[float, float]]
+    upper: list[tuple[float, float]]
+
+    def joins(self, low: float, high: float) -> bool:
+        return low <= self.upper[-1][1] and high >= self.lower[-1][1]
+
+
 def _outlines(over: Array, speeds: Array, feeds: Array) -> Iterator[list[tuple[float, float]]]:
-    """Polygons of the ground above nought. At one speed a limit closes one stretch of feeds; runs of speeds join up."""
-    closed = (over > 0).any(axis=0)
-    edges = np.flatnonzero(np.diff(np.concatenate([[0], closed.astype(int), [0]])))
+    """Polygons of the ground above nought. At one speed a limit may close several stretches of feed (a motor bears
+    more in a short cut than in a long one); stretches that touch from speed to speed are one polygon."""
+    open_runs: list[_Run] = []
+    for k, speed in enumerate([*speeds, None]):
+        going: list[_Run] = []
+        for low, high in _stretches(over[:, k], feeds) if speed is not None else ():
+            run = next((one for one in open_runs if one.joins(low, high)), None)
+            if run is None:
+                run = _Run(k, [], [])
+            else:
+                open_runs.remove(run)
+            run.lower.append((float(speed), low))
+            run.upper.append((float(speed), high))
+            going.append(run)
+        for run in open_runs:
+            _close_ends(over, speeds, feeds, run, k - 1)
+            yield run.lower + run.upper[::-1]
+        open_runs = going
+
+
+def _stretches(column: Array, feeds: Array) -> Iterator[tuple[float, float]]:
+    """Closed stretches of feed at one speed, lowest first, their ends between rows by logarithms."""
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], (column > 0).astype(int), [0]])))
     for first, end in zip(edges[::2], edges[1::2], strict=True):
-        lower, upper = [], []
-        for k in range(first, end):
-            low, high = _stretch(over[:, k], feeds)
-            lower.append((float(speeds[k]), low))
-            upper.append((float(speeds[k]), high))
-        _close_ends(over, speeds, feeds, first, end - 1, lower, upper)
-        yield lower + upper[::-1]
-
-
-def _stretch(column: Array, feeds: Array) -> tuple[float, float]:
-    """Lowest and highest closed feed at one speed, between rows by logarithms."""
-    rows = np.flatnonzero(column > 0)
-    first, last = int(rows[0]), int(rows[-1])
-    low = feeds[first] if first == 0 else _crossing(feeds, column, first - 1, first)
-    high = feeds[last] if last == len(feeds) - 1 else _crossing(feeds, column, last, last + 1)
-    return float(low), float(high)
+        low = feeds[first] if first == 0 else _crossing(feeds, column, first - 1, first)
+        high = feeds[end - 1] if end == len(feeds) else _crossing(feeds, column, end - 1, end)
+        yield float(low), float(high)
 
 
 def _crossing(axis: Array, values: Array, a: int, b: int) -> float:
@@ -159,11 +184,10 @@ def _crossing(axis: Array, values: Array, a: int, b: int) -> float:
     return float(axis[a] * (axis[b] / axis[a]) ** share)
 
 
-def _close_ends(over: Array, speeds: Array, feeds: Array, first: int, last: int, lower: list[tuple[float, float]],
-                upper: list[tuple[float, float]]) -> None:
+def _close_ends(over: Array, speeds: Array, feeds: Array, run: _Run, last: int) -> None:
     """Carry both ends of a run to where the limit really begins, which may lie between two sampled speeds."""
-    for edge in (lower, upper):
-        for at, beside, end in ((first, first - 1, 0), (last, last + 1, -1)):
+    for edge in (run.lower, run.upper):
+        for at, beside, end in ((run.first, run.first - 1, 0), (last, last + 1, -1)):
             if not 0 <= beside < len(speeds):
                 continue
             feed = edge[end][1]
@@ -185,8 +209,13 @@ def _point(columns: Columns) -> Place | None:
     if not result.loads.bites:
         return None
     feed = float(result.loads.feed_mm_rev)
-    return Place(float(columns.speed_rpm), feed, int(result.verdict), ALL_LIMITS[int(result.tightest)].id,
-                 None if columns.hand_force_n is None else float(columns.hand_force_n))
+    return Place(
+        float(columns.speed_rpm),
+        feed,
+        int(result.verdict),
+        ALL_LIMITS[int(result.tightest)].id,
+        None if columns.hand_force_n is None else float(columns.hand_force_n),
+    )
 
 
 def _tried(job: Job, feeds: Array) -> tuple[Array, Array]:
@@ -210,8 +239,10 @@ def _recommended(job: Job, columns: Columns, feeds: Array) -> tuple[Place | None
     feed = result.loads.feed_mm_rev
     shape = (len(tried), len(speeds))
     verdict = np.broadcast_to(result.verdict, shape)
-    removal = np.broadcast_to(removal_mm3_min(diameter_mm=over.diameter_mm, start_diameter_mm=over.start_diameter_mm,
-                                              feed_mm_rev=feed, speed_rpm=over.speed_rpm), shape)
+    removal = np.broadcast_to(
+        removal_mm3_min(diameter_mm=over.diameter_mm, start_diameter_mm=over.start_diameter_mm, feed_mm_rev=feed, speed_rpm=over.speed_rpm),
+        shape,
+    )
     for wanted in (HOLDS, TIGHT):
         if (verdict == wanted).any():
             row, column = np.unravel_index(int(np.argmax(np.where(verdict == wanted, removal, -1.0))), shape)
@@ -231,5 +262,3 @@ def _meeting(result: Result, shape: tuple[int, int]) -> tuple[str, ...]:
     """The two limits that close most of the map between them."""
     counts = np.bincount(np.broadcast_to(result.tightest, shape).astype(int).ravel(), minlength=len(ALL_LIMITS))
     return tuple(ALL_LIMITS[k].id for k in np.argsort(counts)[::-1][:2] if counts[k])
-
-

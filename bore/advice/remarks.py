@@ -56,8 +56,10 @@ def _plate(check: Check) -> Iterator[str]:
     rated = machine.rated_diameter_mm.get(metal)
     if rated is not None:
         beside = "within" if check.job.hole.diameter_mm <= rated else "above"
-        yield (f"The plate of {machine.name} says {rated:g} mm in {metal}; this hole is {beside} that. "
-               "The plate is shown, not used as a limit.")
+        yield (
+            f"The plate of {machine.name} says {rated:g} mm in {metal}; this hole is {beside} that. "
+            "The plate is shown, not used as a limit."
+        )
 
 
 def _unused(check: Check) -> Iterator[str]:

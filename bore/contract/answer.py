@@ -39,28 +39,58 @@ def _value(value: Any) -> Any:
 def step_as_data(step: Step) -> dict[str, Any]:
     """One line of working: formula, values put in by name, result, unit, source."""
     values = {name: _value(value) for name, value in step.values.items()}
-    return {"name": step.formula.name, "expression": step.formula.expression, "values": values,
-            "result": _value(step.result), "unit": step.formula.unit, "source": step.formula.source}
+    return {
+        "name": step.formula.name,
+        "expression": step.formula.expression,
+        "values": values,
+        "result": _value(step.result),
+        "unit": step.formula.unit,
+        "source": step.formula.source,
+    }
 
 
 def _school(load: SchoolLoad, power_per_nm: float) -> dict[str, Any]:
     torque = number(load.torque_nm)
-    return {"feed_mm_rev": number(load.feed_mm_rev), "torque_nm": torque, "thrust_n": number(load.thrust_n),
-            "power_kw": None if torque is None else number(torque * power_per_nm), "why_not": load.why_not}
+    return {
+        "feed_mm_rev": number(load.feed_mm_rev),
+        "torque_nm": torque,
+        "thrust_n": number(load.thrust_n),
+        "power_kw": None if torque is None else number(torque * power_per_nm),
+        "why_not": load.why_not,
+    }
 
 
 def _demand(check: Check) -> dict[str, Any]:
     loads = check.result.loads
     per_nm = float(check.columns.speed_rpm) * 3.141592653589793 / 30000
-    return {"torque_nm": _band(loads.torque_nm), "thrust_n": _band(loads.thrust_n), "power_kw": _band(loads.power_kw),
-            "schools": {name: _school(load, per_nm) for name, load in loads.schools.items()},
-            "names": {school.ID: school.NAME for school in ALL_SCHOOLS}}
+    return {
+        "torque_nm": _band(loads.torque_nm),
+        "thrust_n": _band(loads.thrust_n),
+        "power_kw": _band(loads.power_kw),
+        "schools": {name: _school(load, per_nm) for name, load in loads.schools.items()},
+        "names": {school.ID: school.NAME for school in ALL_SCHOOLS},
+    }
 
 
 def _silent_limit(limit: Limit, why: str) -> dict[str, Any]:
-    return {"id": limit.id, "failure": limit.failure, "question": limit.question, "applies": False, "verdict": None, "soft": None,
-            "capacity": None, "unit": None, "demand": None, "utilisation": None, "part": None, "reason": why, "needs": [],
-            "eased_by": list(limit.eased_by), "stands_on": [], "working": []}
+    return {
+        "id": limit.id,
+        "failure": limit.failure,
+        "question": limit.question,
+        "applies": False,
+        "verdict": None,
+        "soft": None,
+        "capacity": None,
+        "unit": None,
+        "demand": None,
+        "utilisation": None,
+        "part": None,
+        "reason": why,
+        "needs": [],
+        "eased_by": list(limit.eased_by),
+        "stands_on": [],
+        "working": [],
+    }
 
 
 def _limit(check: Check, limit: Limit) -> dict[str, Any]:
@@ -70,12 +100,21 @@ def _limit(check: Check, limit: Limit) -> dict[str, Any]:
         return _silent_limit(limit, found.why_not or "")
     banded = judgement.demand is not None and not judgement.reason
     return {
-        "id": limit.id, "failure": limit.failure, "question": limit.question, "applies": True, "verdict": VERDICTS[int(found.verdict)],
-        "soft": number(judgement.soft) if banded else None, "capacity": number(judgement.hard) if banded else None,
-        "unit": judgement.unit if banded else None, "demand": _band(judgement.demand) if banded and judgement.demand else None,
-        "utilisation": _utilisation(judgement) if banded else None, "part": judgement.part or None,
-        "reason": _reason(check, limit, judgement), "needs": [{"field": name, "words": needs_in_words(name)} for name in judgement.needs],
-        "eased_by": list(limit.eased_by), "stands_on": list(limit.stands_on),
+        "id": limit.id,
+        "failure": limit.failure,
+        "question": limit.question,
+        "applies": True,
+        "verdict": VERDICTS[int(found.verdict)],
+        "soft": number(judgement.soft) if banded else None,
+        "capacity": number(judgement.hard) if banded else None,
+        "unit": judgement.unit if banded else None,
+        "demand": _band(judgement.demand) if banded and judgement.demand else None,
+        "utilisation": _utilisation(judgement) if banded else None,
+        "part": judgement.part or None,
+        "reason": _reason(check, limit, judgement),
+        "needs": [{"field": name, "words": needs_in_words(name)} for name in judgement.needs],
+        "eased_by": list(limit.eased_by),
+        "stands_on": list(limit.stands_on),
         "working": [step_as_data(step) for step in check.record.of(limit.id)],
     }
 
@@ -98,8 +137,12 @@ def _book(book: Book) -> dict[str, Any]:
 
 def _setting(check: Check) -> dict[str, Any]:
     feed = check.result.loads.feed_mm_rev if check.bites else None
-    return {"speed_rpm": number(check.columns.speed_rpm), "feed_mm_rev": number(feed),
-            "feed_rate_mm_min": number(check.kinematics.feed_rate_mm_min), "hand_force_n": number(check.columns.hand_force_n)}
+    return {
+        "speed_rpm": number(check.columns.speed_rpm),
+        "feed_mm_rev": number(feed),
+        "feed_rate_mm_min": number(check.kinematics.feed_rate_mm_min),
+        "hand_force_n": number(check.columns.hand_force_n),
+    }
 
 
 def answer(check: Check) -> dict[str, Any]:
@@ -107,7 +150,9 @@ def answer(check: Check) -> dict[str, Any]:
     limits = {limit.id: _limit(check, limit) for limit in ALL_LIMITS}
     motion = check.kinematics
     return {
-        "verdict": VERDICTS[int(check.result.verdict)], "tightest": check.tightest, "first_to_give": check.first_to_give,
+        "verdict": VERDICTS[int(check.result.verdict)],
+        "tightest": check.tightest,
+        "first_to_give": check.first_to_give,
         "unknown": check.unknown,
         "setting": _setting(check),
         "kinematics": {name: number(getattr(motion, name)) for name in motion.__slots__},
@@ -115,9 +160,12 @@ def answer(check: Check) -> dict[str, Any]:
         "limits": [limits[name] for name in check.ranked],
         "book": _book(book_of(check.columns)),
         "working": {scope: [step_as_data(step) for step in check.record.of(scope)] for scope in SCOPES},
-        "assumed": [{"field": a.field, "words": _field_words(a.field), "value": _assumed(a.value), "why": a.why}
-                    for a in check.job.assumed],
-        "unused": list(check.job.unused), "remarks": remarks_for(check), "cautions": cautions_for(check.job),
+        "assumed": [
+            {"field": a.field, "words": _field_words(a.field), "value": _assumed(a.value), "why": a.why} for a in check.job.assumed
+        ],
+        "unused": list(check.job.unused),
+        "remarks": remarks_for(check),
+        "cautions": cautions_for(check.job),
     }
 
 

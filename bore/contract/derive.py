@@ -88,8 +88,10 @@ def _from_group(case: dict[str, Any], assumed: list[Assumption]) -> None:
     group, hb = case["iso_group"], case["hardness_hb"]
     missing = [name for name in CONSTANTS if case[name] is None]
     if group not in GROUPS or hb is None:
-        raise BadInput.at(f"material.{missing[0]}", "is needed, or give the id of a material in the table, "
-                          "or iso_group P, M or K together with hardness_hb")
+        raise BadInput.at(
+            f"material.{missing[0]}",
+            "is needed, or give the id of a material in the table, or iso_group P, M or K together with hardness_hb",
+        )
     reference = all_materials()[GROUPS[group]["reference_id"]].material
     why = f"unknown {GROUPS[group]['words']} of {hb:g} HB, after {reference.name}"
     fill(case, "material", _grouped(GROUPS[group], reference, hb, why), assumed)
@@ -130,8 +132,7 @@ def _behaviour(case: dict[str, Any]) -> Found:
 # --- cutter -----------------------------------------------------------------
 
 
-def complete_cutter(case: dict[str, Any], path: str, diameter_mm: float, holder: dict[str, Any] | None,
-                    assumed: list[Assumption]) -> None:
+def complete_cutter(case: dict[str, Any], path: str, diameter_mm: float, holder: dict[str, Any] | None, assumed: list[Assumption]) -> None:
     """Fill a cutter's geometry from its diameter and point form."""
     fill(case, path, iter([("diameter_mm", diameter_mm, "the cutter is as wide as the hole")]), assumed)
     fill(case, path, _geometry(case), assumed)
@@ -170,10 +171,17 @@ def _holder(cutter: dict[str, Any], diameter_mm: float) -> Found:
 def complete_machine(case: dict[str, Any], path: str, assumed: list[Assumption]) -> None:
     """Fill a machine from its kind, motor and drive."""
     kind = kinds.machine_kind(case["kind"])
-    fill(case, path, iter([
-        ("name", f"the {kind.words}", "no name was given"),
-        ("stiffness_n_mm", kind.stiffness_n_mm, f"usual for a {kind.words}"),
-    ]), assumed)
+    fill(
+        case,
+        path,
+        iter(
+            [
+                ("name", f"the {kind.words}", "no name was given"),
+                ("stiffness_n_mm", kind.stiffness_n_mm, f"usual for a {kind.words}"),
+            ]
+        ),
+        assumed,
+    )
     fill(case["feed"], f"{path}.feed", _feed(case["feed"]), assumed)
     spindle = case["spindle"]
     fill(spindle, f"{path}.spindle", iter([("motor", kind.motor, f"usual on a {kind.words}")]), assumed)

@@ -59,17 +59,28 @@ class Field:
             return "true or false"
         if self.kind in NUMERIC:
             span = f"{self.low:g} to {self.high:g}" + (f" {self.unit}" if self.unit else "")
-            shape = {"count": "a whole number ", "numbers": "a list of numbers ", "range": "two numbers, low then high, ",
-                     "curve": "a list of pairs ", "map": "numbers by name, "}.get(self.kind, "")
+            shape = {
+                "count": "a whole number ",
+                "numbers": "a list of numbers ",
+                "range": "two numbers, low then high, ",
+                "curve": "a list of pairs ",
+                "map": "numbers by name, ",
+            }.get(self.kind, "")
             return shape + span
         return {"object": "an object or null", "list": "a list", "text": "text of at most 120 characters"}[self.kind]
 
 
 def _field(row: dict[str, str]) -> Field:
     return Field(
-        row["path"], row["kind"], row["unit"], row["default"],
-        float(row["low"]) if row["low"] else None, float(row["high"]) if row["high"] else None,
-        tuple(row["choices"].split()), row["words"], row["why"],
+        row["path"],
+        row["kind"],
+        row["unit"],
+        row["default"],
+        float(row["low"]) if row["low"] else None,
+        float(row["high"]) if row["high"] else None,
+        tuple(row["choices"].split()),
+        row["words"],
+        row["why"],
     )
 
 
@@ -92,7 +103,7 @@ def inner_objects(parent: str) -> tuple[str, ...]:
     prefix = parent + "." if parent else ""
     for path in all_fields():
         if path.startswith(prefix):
-            head, dot, _ = path[len(prefix):].partition(".")
+            head, dot, _ = path[len(prefix) :].partition(".")
             if dot and not head.endswith("[]") and prefix + head not in all_fields():
                 found[head] = None
     return tuple(found)

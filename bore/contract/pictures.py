@@ -17,10 +17,14 @@ def log_as_data(log: Log) -> dict[str, Any]:
     """The bore log as flat lists on one depth scale."""
     return {
         "depth_mm": [_short(float(depth)) for depth in log.depth_mm],
-        "tracks": {name: {end: [_short(float(v)) for v in getattr(band, end)] for end in ("low", "middle", "high")}
-                   for name, band in log.tracks.items()},
-        "rules": {name: [{"limit": r.limit, "failure": r.failure, "soft": _short(r.soft), "hard": _short(r.hard)} for r in rules]
-                  for name, rules in log.rules.items()},
+        "tracks": {
+            name: {end: [_short(float(v)) for v in getattr(band, end)] for end in ("low", "middle", "high")}
+            for name, band in log.tracks.items()
+        },
+        "rules": {
+            name: [{"limit": r.limit, "failure": r.failure, "soft": _short(r.soft), "hard": _short(r.hard)} for r in rules]
+            for name, rules in log.rules.items()
+        },
         "marks": [{"depth_mm": _short(mark.depth_mm), "words": mark.words} for mark in log.marks],
         "section": log.section,
     }
@@ -29,23 +33,37 @@ def log_as_data(log: Log) -> dict[str, Any]:
 def _place(place: Place | None) -> dict[str, Any] | None:
     if place is None:
         return None
-    return {"speed_rpm": _short(place.speed_rpm), "feed_mm_rev": _short(place.feed_mm_rev), "verdict": VERDICTS[place.verdict],
-            "tightest": place.tightest, "hand_force_n": _short(place.hand_force_n)}
+    return {
+        "speed_rpm": _short(place.speed_rpm),
+        "feed_mm_rev": _short(place.feed_mm_rev),
+        "verdict": VERDICTS[place.verdict],
+        "tightest": place.tightest,
+        "hand_force_n": _short(place.hand_force_n),
+    }
 
 
 def _region(region: Region) -> dict[str, Any]:
     label = None if region.label is None else [_short(region.label[0]), _short(region.label[1])]
-    return {"limit": region.limit, "failure": region.failure, "mark": region.mark, "label": label,
-            "outline": [[_short(speed), _short(feed)] for speed, feed in region.outline]}
+    return {
+        "limit": region.limit,
+        "failure": region.failure,
+        "mark": region.mark,
+        "label": label,
+        "outline": [[_short(speed), _short(feed)] for speed, feed in region.outline],
+    }
 
 
 def window_as_data(window: Window) -> dict[str, Any]:
     """The operating window as axes, rails, boundaries and points."""
     return {
-        "speeds_rpm": [_short(v) for v in window.speeds_rpm], "feeds_mm_rev": [_short(v) for v in window.feeds_mm_rev],
+        "speeds_rpm": [_short(v) for v in window.speeds_rpm],
+        "feeds_mm_rev": [_short(v) for v in window.feeds_mm_rev],
         "rails": [{"name": name, "speed_rpm": speed} for name, speed in window.rails],
         "ranges": [{"name": name, "low_rpm": low, "high_rpm": high} for name, low, high in window.ranges],
-        "feed_steps_mm_rev": list(window.feed_steps), "regions": [_region(region) for region in window.regions],
-        "everywhere": list(window.everywhere), "point": _place(window.point), "recommended": _place(window.recommended),
+        "feed_steps_mm_rev": list(window.feed_steps),
+        "regions": [_region(region) for region in window.regions],
+        "everywhere": list(window.everywhere),
+        "point": _place(window.point),
+        "recommended": _place(window.recommended),
         "meeting": list(window.meeting),
     }

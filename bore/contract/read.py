@@ -56,14 +56,16 @@ def _job(case: dict[str, Any], yard: Yard, walk: Walk) -> Job:
 def _machine(case: dict[str, Any]) -> Machine:
     spindle = case["spindle"]
     stages = tuple(Stage(**{**stage, "belt": Belt(**stage["belt"]) if stage["belt"] else None}) for stage in spindle["stages"])
-    return Machine(**{
-        **case,
-        "spindle": Spindle(**{**spindle, "stages": stages}),
-        "feed": Feed(**case["feed"]),
-        "holder": Holder(**case["holder"]),
-        "coolant": Coolant(**case["coolant"]),
-        "magnet": Magnet(**case["magnet"]) if case["magnet"] else None,
-    })
+    return Machine(
+        **{
+            **case,
+            "spindle": Spindle(**{**spindle, "stages": stages}),
+            "feed": Feed(**case["feed"]),
+            "holder": Holder(**case["holder"]),
+            "coolant": Coolant(**case["coolant"]),
+            "magnet": Magnet(**case["magnet"]) if case["magnet"] else None,
+        }
+    )
 
 
 def _yard(case: dict[str, Any], assumed: list[Assumption]) -> Yard:
@@ -77,8 +79,9 @@ def _yard(case: dict[str, Any], assumed: list[Assumption]) -> Yard:
         complete_machine(machine, f"yard.machines[{k}]", own)
         machine["holder"]["kind"] = machine["holder"]["kind"] or "chuck"
     del own  # what a yard leaves out is not an assumption of this check
-    return Yard(cutters=tuple(Cutter(**cutter) for cutter in case["cutters"]),
-                machines=tuple(_machine(machine) for machine in case["machines"]))
+    return Yard(
+        cutters=tuple(Cutter(**cutter) for cutter in case["cutters"]), machines=tuple(_machine(machine) for machine in case["machines"])
+    )
 
 
 def _check_across(case: dict[str, Any], refuse: Refuse) -> None:
@@ -92,8 +95,11 @@ def _check_across(case: dict[str, Any], refuse: Refuse) -> None:
 def _check_hole(hole: dict[str, Any], cutter: dict[str, Any], refuse: Refuse) -> None:
     diameter, shift = hole["diameter_mm"], cutter["shift_mm"] if cutter["family"] == "indexable" else 0.0
     if abs(diameter - cutter["diameter_mm"] - 2 * shift) > SAME_SIZE_MM:
-        refuse("hole.diameter_mm", f"{diameter:g} mm is not what a {cutter['diameter_mm']:g} mm cutter makes; "
-               "accepted: the cutter's own diameter (plus twice the shift of an indexable drill)")
+        refuse(
+            "hole.diameter_mm",
+            f"{diameter:g} mm is not what a {cutter['diameter_mm']:g} mm cutter makes; "
+            "accepted: the cutter's own diameter (plus twice the shift of an indexable drill)",
+        )
     if hole["start_diameter_mm"] >= diameter:
         refuse("hole.start_diameter_mm", f"the hole already there ({hole['start_diameter_mm']:g} mm) must be smaller than {diameter:g} mm")
     if hole["through"] and hole["stack_mm"] and abs(sum(hole["stack_mm"]) - hole["depth_mm"]) > 0.01:
@@ -130,5 +136,3 @@ def _check_holder(holder: dict[str, Any], refuse: Refuse) -> None:
         refuse("machine.holder.size", f"“{size}” is no Morse taper; accepted: 0 to 6")
     if holder["kind"] == "collet" and size not in ("ER16", "ER20", "ER25", "ER32", "ER40"):
         refuse("machine.holder.size", "a collet holder needs its size; accepted: ER16, ER20, ER25, ER32, ER40")
-
-

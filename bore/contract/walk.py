@@ -121,15 +121,17 @@ class Walk:
         return ()
 
     def _range(self, value: Any, entry: Field, place: str) -> tuple[float, float] | None:
-        if (isinstance(value, list) and len(value) == 2 and all(self._is_number(v, entry) for v in value)
-                and value[0] <= value[1]):
+        if isinstance(value, list) and len(value) == 2 and all(self._is_number(v, entry) for v in value) and value[0] <= value[1]:
             return float(value[0]), float(value[1])
         self._out_of(place, value, entry)
         return None
 
     def _curve(self, value: Any, entry: Field, place: str) -> tuple[tuple[float, float], ...] | None:
-        pairs = isinstance(value, list) and 2 <= len(value) <= MOST_ITEMS and all(
-            isinstance(pair, list) and len(pair) == 2 and all(self._is_number(v, entry) for v in pair) for pair in value)
+        pairs = (
+            isinstance(value, list)
+            and 2 <= len(value) <= MOST_ITEMS
+            and all(isinstance(pair, list) and len(pair) == 2 and all(self._is_number(v, entry) for v in pair) for pair in value)
+        )
         if pairs and all(a[0] < b[0] for a, b in itertools.pairwise(value)):
             return tuple((float(rpm), float(kw)) for rpm, kw in value)
         self.refuse(place, "is not a curve; accepted: at least two pairs [rpm, kW], speeds rising")

@@ -16,7 +16,21 @@ from bore.limits import (
 )
 from bore.limits.judgement import Limit
 
-ALL_LIMITS: tuple[Limit, ...] = tuple(module.LIMIT for module in (
-    motor, stall, feed_force, hand, bite, rub, crowd, burn, speed_step, twist_off, holder, reach,
-))
+ALL_LIMITS: tuple[Limit, ...] = tuple(
+    module.LIMIT
+    for module in (
+        motor,
+        stall,
+        feed_force,
+        hand,
+        bite,
+        rub,
+        crowd,
+        burn,
+        speed_step,
+        twist_off,
+        holder,
+        reach,
+    )
+)
 BY_ID = {limit.id: limit for limit in ALL_LIMITS}

@@ -32,21 +32,40 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         edge = {"hss": "hss", "hss-co": "hssco"}.get(columns.substrate, "carbide")
         return unknown(f"material.vc_{edge}_m_min")
     speed = columns.cutting_speed_m_min
-    found = Judgement(demand=Band.exactly(speed), soft=mark(base=top, share=1.0),
-                      hard=mark(base=top, share=OVER_TOP), unit="m/min", part="too fast")
+    found = Judgement(
+        demand=Band.exactly(speed), soft=mark(base=top, share=1.0), hard=mark(base=top, share=OVER_TOP), unit="m/min", part="too fast"
+    )
     if not builds_up(columns) or columns.vc_low_m_min is None:
         return found
     soft, hard = BUILD_UP
-    slow = Judgement(demand=Band.exactly(columns.vc_low_m_min + 0 * speed), soft=mark(base=speed, share=1 / soft),
-                     hard=mark(base=speed, share=1 / hard), unit="m/min",
-                     part="builds up")
+    slow = Judgement(
+        demand=Band.exactly(columns.vc_low_m_min + 0 * speed),
+        soft=mark(base=speed, share=1 / soft),
+        hard=mark(base=speed, share=1 / hard),
+        unit="m/min",
+        part="builds up",
+    )
     return worst(found, slow)
 
 
 LIMIT = Limit(
-    id="burn", failure="burns the edge", question="Is the edge too fast for this metal, or so slow that metal builds up on it?",
-    reads=("setting.speed_rpm", "cutter.diameter_mm", "cutter.substrate", "cutter.wear", "material.vc_hss_m_min",
-           "material.vc_hssco_m_min", "material.vc_carbide_m_min", "machine.coolant.method", "hole.depth_mm"),
-    eased_by=("slower", "coolant", "faster", "other-substrate"), judge=judge, stands_on=("book-speed",),
+    id="burn",
+    failure="burns the edge",
+    question="Is the edge too fast for this metal, or so slow that metal builds up on it?",
+    reads=(
+        "setting.speed_rpm",
+        "cutter.diameter_mm",
+        "cutter.substrate",
+        "cutter.wear",
+        "material.vc_hss_m_min",
+        "material.vc_hssco_m_min",
+        "material.vc_carbide_m_min",
+        "machine.coolant.method",
+        "hole.depth_mm",
+    ),
+    eased_by=("slower", "coolant", "faster", "other-substrate"),
+    judge=judge,
+    stands_on=("book-speed",),
     reasons=(Reason(HOLDS, ""), Reason(CANNOT, "high-speed steel does not cut metal of {hardness_hb:.0f} HB: use carbide")),
-    parts=("too fast", "builds up"))
+    parts=("too fast", "builds up"),
+)

@@ -13,6 +13,11 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 
 LIMIT = Limit(
-    id="crowd", failure="crowds the drill", question="Is the feed more than this drill takes?",
+    id="crowd",
+    failure="crowds the drill",
+    question="Is the feed more than this drill takes?",
     reads=("setting.feed_mm_rev", "setting.hand_force_n", "cutter.diameter_mm", "cutter.substrate", "material.feed_class", "hole.entry"),
-    eased_by=("less-feed", "lean-lighter"), judge=judge, stands_on=("book-feed",))
+    eased_by=("less-feed", "lean-lighter"),
+    judge=judge,
+    stands_on=("book-feed",),
+)

@@ -14,6 +14,11 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 
 LIMIT = Limit(
-    id="feed-force", failure="pushes past the feed", question="Can the feed and the frame push this hard?",
+    id="feed-force",
+    failure="pushes past the feed",
+    question="Can the feed and the frame push this hard?",
     reads=("machine.max_thrust_n", "machine.feed.max_thrust_n", "setting.feed_mm_rev"),
-    eased_by=("less-feed", "pilot", "split-point", "sharper", "other-machine"), judge=judge, stands_on=("thrust",))
+    eased_by=("less-feed", "pilot", "split-point", "sharper", "other-machine"),
+    judge=judge,
+    stands_on=("thrust",),
+)

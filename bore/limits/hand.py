@@ -14,8 +14,10 @@ COMFORTABLE_N, HARD_N = 150.0, 250.0
 def force_for(columns: Columns, thrust: Band) -> Band:
     """Force at the knob for a band of thrust, N."""
     ratio = columns.force_ratio or 1.0
-    ends = (hand_force_n(thrust_n=value, return_spring_n=columns.return_spring_n, force_ratio=ratio)
-            for value in (thrust.low, thrust.middle, thrust.high))
+    ends = (
+        hand_force_n(thrust_n=value, return_spring_n=columns.return_spring_n, force_ratio=ratio)
+        for value in (thrust.low, thrust.middle, thrust.high)
+    )
     return Band(*ends)
 
 
@@ -31,7 +33,19 @@ def applies(columns: Columns) -> str | None:
 
 
 LIMIT = Limit(
-    id="hand", failure="too heavy for the hand", question="Can a hand lean this hard, hole after hole?",
-    reads=("machine.feed.lever_length_mm", "machine.feed.pinion_radius_mm", "machine.feed.return_spring_n", "machine.feed.efficiency",
-           "setting.hand_force_n", "setting.feed_mm_rev"),
-    eased_by=("pilot", "split-point", "sharper", "less-feed", "power-feed"), judge=judge, stands_on=("thrust",), applies=applies)
+    id="hand",
+    failure="too heavy for the hand",
+    question="Can a hand lean this hard, hole after hole?",
+    reads=(
+        "machine.feed.lever_length_mm",
+        "machine.feed.pinion_radius_mm",
+        "machine.feed.return_spring_n",
+        "machine.feed.efficiency",
+        "setting.hand_force_n",
+        "setting.feed_mm_rev",
+    ),
+    eased_by=("pilot", "split-point", "sharper", "less-feed", "power-feed"),
+    judge=judge,
+    stands_on=("thrust",),
+    applies=applies,
+)

@@ -18,8 +18,10 @@ def _chuck(columns: Columns, loads: Loads) -> Judgement:
         return unknown("machine.holder.capacity_mm")
     if columns.shank_diameter_mm > holder.capacity_mm + SHANK_ROOM_MM:
         return Judgement(reason=2)
-    slip = {end: holders.chuck_slip_nm(capacity_mm=holder.capacity_mm, shank_diameter_mm=columns.shank_diameter_mm,
-                                       grip=holder.grip, end=end) for end in ("low", "high")}
+    slip = {
+        end: holders.chuck_slip_nm(capacity_mm=holder.capacity_mm, shank_diameter_mm=columns.shank_diameter_mm, grip=holder.grip, end=end)
+        for end in ("low", "high")
+    }
     slips = Judgement(demand=loads.torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
     top = holder.max_rpm or holders.chuck_top_rpm(holder.capacity_mm, holder.grip)
     turning = Band.exactly(columns.speed_rpm)
@@ -60,10 +62,24 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 
 LIMIT = Limit(
-    id="holder", failure="spins in the holder", question="Does the chuck or taper hold the drill?",
-    reads=("machine.holder.kind", "machine.holder.size", "machine.holder.capacity_mm", "machine.holder.grip", "machine.holder.max_rpm",
-           "machine.holder.tang_engaged", "cutter.shank", "cutter.shank_diameter_mm", "setting.speed_rpm", "setting.feed_mm_rev"),
-    eased_by=("less-feed", "other-holder", "pilot", "slower"), judge=judge, stands_on=("torque", "thrust"),
+    id="holder",
+    failure="spins in the holder",
+    question="Does the chuck or taper hold the drill?",
+    reads=(
+        "machine.holder.kind",
+        "machine.holder.size",
+        "machine.holder.capacity_mm",
+        "machine.holder.grip",
+        "machine.holder.max_rpm",
+        "machine.holder.tang_engaged",
+        "cutter.shank",
+        "cutter.shank_diameter_mm",
+        "setting.speed_rpm",
+        "setting.feed_mm_rev",
+    ),
+    eased_by=("less-feed", "other-holder", "pilot", "slower"),
+    judge=judge,
+    stands_on=("torque", "thrust"),
     reasons=(
         Reason(HOLDS, ""),
         Reason(CANNOT, "a taper shank does not go into a {holder_words}"),
@@ -72,4 +88,5 @@ LIMIT = Limit(
         Reason(CANNOT, "a taper MT{shank_size} does not go into an MT{holder_size} socket"),
         Reason(HOLDS, "a side-lock holds by its flats"),
     ),
-    parts=("grip", "top speed", "tang", "seat"))
+    parts=("grip", "top speed", "tang", "seat"),
+)

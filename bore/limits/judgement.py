@@ -119,5 +119,10 @@ def _worse(first: Judgement, other: Judgement) -> Judgement:
     assert b is not None
     band = Band(*(np.where(other_leads, getattr(b, end), getattr(a, end)) for end in ("low", "middle", "high")))
     hardest = first.past_hard if first.past_hard == other.past_hard else np.where(other_leads, other.past_hard, first.past_hard)
-    return replace(first, demand=band, soft=np.where(other_leads, other.soft, first.soft),
-                   hard=np.where(other_leads, other.hard, first.hard), past_hard=hardest)
+    return replace(
+        first,
+        demand=band,
+        soft=np.where(other_leads, other.soft, first.soft),
+        hard=np.where(other_leads, other.hard, first.hard),
+        past_hard=hardest,
+    )

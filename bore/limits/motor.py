@@ -12,8 +12,12 @@ LONG_S = 3600.0
 
 def cut_time_s(columns: Columns, loads: Loads) -> Column:
     """Time in feed of this job; very long where the drill does not bite."""
-    travel = kinematics.travel_mm(approach_mm=columns.approach_mm, depth_mm=columns.depth_mm, point_length_mm=columns.point_length_mm,
-                                  breakthrough_mm=columns.breakthrough_mm if columns.through else 0.0)
+    travel = kinematics.travel_mm(
+        approach_mm=columns.approach_mm,
+        depth_mm=columns.depth_mm,
+        point_length_mm=columns.point_length_mm,
+        breakthrough_mm=columns.breakthrough_mm if columns.through else 0.0,
+    )
     time = kinematics.cut_time_s(travel_mm=travel, feed_mm_rev=loads.feed_mm_rev, speed_rpm=columns.speed_rpm)
     return choose(loads.bites, time, LONG_S)
 
@@ -35,12 +39,30 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     return Judgement(
         demand=loads.power_kw,
         soft=duty.power_left_kw(motor_power_kw=soft, idle_kw=columns.idle_kw, efficiency=share),
-        hard=duty.power_left_kw(motor_power_kw=hard, idle_kw=columns.idle_kw, efficiency=share), unit="kW")
+        hard=duty.power_left_kw(motor_power_kw=hard, idle_kw=columns.idle_kw, efficiency=share),
+        unit="kW",
+    )
 
 
 LIMIT = Limit(
-    id="motor", failure="overloads the motor", question="Will the motor stand it, this cut and the next?",
-    reads=("machine.spindle.power_kw", "machine.spindle.efficiency", "machine.spindle.idle_kw", "machine.spindle.duty",
-           "machine.spindle.cutting_share", "machine.spindle.short_time_kw", "machine.spindle.short_time_min", "hole.depth_mm",
-           "setting.speed_rpm", "setting.feed_mm_rev", "setting.approach_mm", "setting.breakthrough_mm"),
-    eased_by=("slower", "less-feed", "pilot", "sharper", "other-machine"), judge=judge, stands_on=("power",))
+    id="motor",
+    failure="overloads the motor",
+    question="Will the motor stand it, this cut and the next?",
+    reads=(
+        "machine.spindle.power_kw",
+        "machine.spindle.efficiency",
+        "machine.spindle.idle_kw",
+        "machine.spindle.duty",
+        "machine.spindle.cutting_share",
+        "machine.spindle.short_time_kw",
+        "machine.spindle.short_time_min",
+        "hole.depth_mm",
+        "setting.speed_rpm",
+        "setting.feed_mm_rev",
+        "setting.approach_mm",
+        "setting.breakthrough_mm",
+    ),
+    eased_by=("slower", "less-feed", "pilot", "sharper", "other-machine"),
+    judge=judge,
+    stands_on=("power",),
+)

@@ -16,21 +16,44 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     point = columns.point_length_mm
     deepest = travel_mm(approach_mm=0.0, depth_mm=columns.depth_mm, point_length_mm=point, breakthrough_mm=beyond)
     least, wanted = deepest + CHIP_ROOM_LEAST * columns.diameter_mm, deepest + CHIP_ROOM_WANTED * columns.diameter_mm
-    found = Judgement(demand=Band(least, least, wanted), soft=columns.flute_length_mm, hard=columns.flute_length_mm, unit="mm",
-                      past_hard=CANNOT, part="flute length")
+    found = Judgement(
+        demand=Band(least, least, wanted),
+        soft=columns.flute_length_mm,
+        hard=columns.flute_length_mm,
+        unit="mm",
+        past_hard=CANNOT,
+        part="flute length",
+    )
     if columns.stroke_mm is not None:
         stroke = Band.exactly(columns.approach_mm + deepest)
-        found = worst(found, Judgement(demand=stroke, soft=columns.stroke_mm, hard=columns.stroke_mm, unit="mm",
-                                       past_hard=CANNOT, part="stroke"))
+        found = worst(
+            found, Judgement(demand=stroke, soft=columns.stroke_mm, hard=columns.stroke_mm, unit="mm", past_hard=CANNOT, part="stroke")
+        )
     if columns.daylight_mm is not None:
         needed = Band.exactly(columns.free_length_mm + columns.depth_mm + columns.approach_mm)
-        found = worst(found, Judgement(demand=needed, soft=columns.daylight_mm, hard=columns.daylight_mm, unit="mm",
-                                       past_hard=CANNOT, part="daylight"))
+        found = worst(
+            found,
+            Judgement(demand=needed, soft=columns.daylight_mm, hard=columns.daylight_mm, unit="mm", past_hard=CANNOT, part="daylight"),
+        )
     return found
 
 
 LIMIT = Limit(
-    id="reach", failure="won't reach", question="Is the drill long enough, and has the machine the travel?",
-    reads=("hole.depth_mm", "hole.through", "cutter.flute_length_mm", "cutter.free_length_mm", "cutter.point_angle_deg",
-           "machine.stroke_mm", "machine.daylight_mm", "setting.approach_mm", "setting.breakthrough_mm"),
-    eased_by=("longer-drill", "other-machine", "both-sides"), judge=judge, parts=("flute length", "stroke", "daylight"))
+    id="reach",
+    failure="won't reach",
+    question="Is the drill long enough, and has the machine the travel?",
+    reads=(
+        "hole.depth_mm",
+        "hole.through",
+        "cutter.flute_length_mm",
+        "cutter.free_length_mm",
+        "cutter.point_angle_deg",
+        "machine.stroke_mm",
+        "machine.daylight_mm",
+        "setting.approach_mm",
+        "setting.breakthrough_mm",
+    ),
+    eased_by=("longer-drill", "other-machine", "both-sides"),
+    judge=judge,
+    parts=("flute length", "stroke", "daylight"),
+)

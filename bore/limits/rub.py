@@ -24,24 +24,43 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     # Where the hand decides, the schools differ on the feed it makes; the floor carries their doubt.
     doubt = Band(wanted.middle / wanted.high, 1.0, wanted.middle / wanted.low)
     thickness = _thickness(columns, loads.feed_mm_rev)
-    found = Judgement(demand=doubt.times(columns.edge_radius_mm), soft=mark(base=thickness, share=1 / ENOUGH_EDGE),
-                      hard=mark(base=thickness, share=1 / LEAST_EDGE),
-                      unit="mm", part="edge radius")
+    found = Judgement(
+        demand=doubt.times(columns.edge_radius_mm),
+        soft=mark(base=thickness, share=1 / ENOUGH_EDGE),
+        hard=mark(base=thickness, share=1 / LEAST_EDGE),
+        unit="mm",
+        part="edge radius",
+    )
     if columns.work_hardens == "no":
         return found
     enough, least_share = BOOK_SHARES[columns.work_hardens]
     book = columns.book_feed_mm_rev
-    by_feed = Judgement(demand=doubt.times(book), soft=mark(base=loads.feed_mm_rev, share=1 / enough),
-                        hard=mark(base=loads.feed_mm_rev, share=1 / least_share),
-                        unit="mm", part="book feed")
+    by_feed = Judgement(
+        demand=doubt.times(book),
+        soft=mark(base=loads.feed_mm_rev, share=1 / enough),
+        hard=mark(base=loads.feed_mm_rev, share=1 / least_share),
+        unit="mm",
+        part="book feed",
+    )
     thinnest = least(_thickness(columns, book) / 2, THINNEST_HARDENING_CHIP_MM)
     by_chip = Judgement(demand=doubt.times(thinnest), soft=thickness, hard=thickness, unit="mm", part="thinnest chip")
     return worst(found, by_feed, by_chip) if columns.work_hardens == "yes" else worst(found, by_feed)
 
 
 LIMIT = Limit(
-    id="rub", failure="rubs, work-hardens", question="Does the edge cut a chip, or rub?",
-    reads=("setting.feed_mm_rev", "setting.hand_force_n", "cutter.edge_radius_mm", "cutter.wear", "material.work_hardens",
-           "material.feed_class"),
-    eased_by=("more-feed", "lean-harder", "slower", "sharper", "pilot"), judge=judge, stands_on=("book-feed",),
-    parts=("edge radius", "book feed", "thinnest chip"))
+    id="rub",
+    failure="rubs, work-hardens",
+    question="Does the edge cut a chip, or rub?",
+    reads=(
+        "setting.feed_mm_rev",
+        "setting.hand_force_n",
+        "cutter.edge_radius_mm",
+        "cutter.wear",
+        "material.work_hardens",
+        "material.feed_class",
+    ),
+    eased_by=("more-feed", "lean-harder", "slower", "sharper", "pilot"),
+    judge=judge,
+    stands_on=("book-feed",),
+    parts=("edge radius", "book feed", "thinnest chip"),
+)

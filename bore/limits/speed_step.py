@@ -24,12 +24,16 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 
 LIMIT = Limit(
-    id="speed-step", failure="no such speed", question="Does the spindle have this speed?",
+    id="speed-step",
+    failure="no such speed",
+    question="Does the spindle have this speed?",
     reads=("setting.speed_rpm", "machine.spindle.stages", "material.vc_hss_m_min", "cutter.diameter_mm"),
-    eased_by=("nearest-speed", "other-machine", "other-substrate"), judge=judge,
+    eased_by=("nearest-speed", "other-machine", "other-substrate"),
+    judge=judge,
     reasons=(
         Reason(HOLDS, ""),
         Reason(GIVES_WAY, "{machine} has no {speed_rpm:.0f} rpm; the nearest it has is {nearest_rpm:.0f} rpm"),
         Reason(CANNOT, "the slowest {machine} turns is {slowest_rpm:.0f} rpm, too fast for this edge in this metal"),
         Reason(CANNOT, "the fastest {machine} turns is {fastest_rpm:.0f} rpm, so slow for carbide that metal builds up on it"),
-    ))
+    ),
+)

@@ -23,6 +23,11 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 
 LIMIT = Limit(
-    id="twist-off", failure="twists the drill off", question="Will the torque break the drill?",
+    id="twist-off",
+    failure="twists the drill off",
+    question="Will the torque break the drill?",
     reads=("cutter.diameter_mm", "cutter.substrate", "cutter.wear", "hole.depth_mm", "setting.pecks.kind", "setting.feed_mm_rev"),
-    eased_by=("less-feed", "sharper", "peck", "pilot", "other-substrate"), judge=judge, stands_on=("torque",))
+    eased_by=("less-feed", "sharper", "peck", "pilot", "other-substrate"),
+    judge=judge,
+    stands_on=("torque",),
+)

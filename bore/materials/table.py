@@ -29,15 +29,26 @@ def _number(text: str) -> float | None:
 
 def _row(row: dict[str, str]) -> MaterialRow:
     material = Material(
-        id=row["id"], name=row["name"], iso_group=row["iso_group"],
-        hardness_hb=_number(row["hb"]), tensile_n_mm2=_number(row["rm_n_mm2"]),
-        kc11_n_mm2=float(row["kc11_n_mm2"]), mc=float(row["mc"]),
-        kd_torque_lbf_in2=float(row["kd_torque"]), kd_thrust_lbf_in2=float(row["kd_thrust"]),
-        specific_energy_w_s_mm3=float(row["u_w_s_mm3"]), power_law_row=row["power_law_row"] or None,
-        spread=float(row["spread"]), vc_hss_m_min=_pair(row["vc_hss_m_min"]),
-        vc_hssco_m_min=_pair(row["vc_hssco_m_min"]), vc_carbide_m_min=_pair(row["vc_carbide_m_min"]),
-        feed_class=row["feed_class"], work_hardens=row["work_hardens"], chip=row["chip"],
-        grab=row["grab"], magnetic=row["magnetic"],
+        id=row["id"],
+        name=row["name"],
+        iso_group=row["iso_group"],
+        hardness_hb=_number(row["hb"]),
+        tensile_n_mm2=_number(row["rm_n_mm2"]),
+        kc11_n_mm2=float(row["kc11_n_mm2"]),
+        mc=float(row["mc"]),
+        kd_torque_lbf_in2=float(row["kd_torque"]),
+        kd_thrust_lbf_in2=float(row["kd_thrust"]),
+        specific_energy_w_s_mm3=float(row["u_w_s_mm3"]),
+        power_law_row=row["power_law_row"] or None,
+        spread=float(row["spread"]),
+        vc_hss_m_min=_pair(row["vc_hss_m_min"]),
+        vc_hssco_m_min=_pair(row["vc_hssco_m_min"]),
+        vc_carbide_m_min=_pair(row["vc_carbide_m_min"]),
+        feed_class=row["feed_class"],
+        work_hardens=row["work_hardens"],
+        chip=row["chip"],
+        grab=row["grab"],
+        magnetic=row["magnetic"],
     )
     sources = tuple(row["sources"].split())
     for key in sources:

@@ -67,7 +67,7 @@ def spindle_torque_nm(*, power_kw: Column, idle_kw: Column, efficiency: Column, 
     """Rated torque at the spindle, N·m.
 
     >>> round(spindle_torque_nm(power_kw=1.5, idle_kw=0.0, efficiency=0.8, speed_rpm=310), 2)
-    36.96
+    36.97
     """
     return NM_RPM_PER_KW * (power_kw - idle_kw) * efficiency / speed_rpm
 

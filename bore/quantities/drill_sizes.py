@@ -8,7 +8,7 @@ from bore.errors import BadInput
 from bore.quantities.units import MM_PER_INCH
 from bore.sources import rows
 
-ACCEPTED = "20, 20 mm, 6,5, 1/2, 1-1/4 in, 0.201\", #7, No. 7 or a letter A to Z"
+ACCEPTED = '20, 20 mm, 6,5, 1/2, 1-1/4 in, 0.201", #7, No. 7 or a letter A to Z'
 LARGEST_MM = 150.0
 SMALLEST_MM = 0.1
 

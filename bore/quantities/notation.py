@@ -8,7 +8,7 @@ from bore.quantities.drill_sizes import read_drill_size
 from bore.quantities.units import MM_PER_INCH, N_PER_LBF
 
 N_PER_KGF = 9.80665
-_TEXT = re.compile(r"^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*([^\d\s].*?)?\s*$")
+_TEXT = re.compile(r"^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*((?:1/)?[^\W\d_].*?|[\"”″])?\s*$")
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,16 +25,25 @@ class Kind:
 
 INCH = {"in": MM_PER_INCH, "inch": MM_PER_INCH, '"': MM_PER_INCH, "”": MM_PER_INCH, "″": MM_PER_INCH}
 LENGTH_UNITS = {"mm": 1.0, "cm": 10.0, **INCH}
-FEED_UNITS = {"mm/rev": 1.0, "mm": 1.0, "in/rev": MM_PER_INCH, "in": MM_PER_INCH, "ipr": MM_PER_INCH,
-              "thou": MM_PER_INCH / 1000, "thou/rev": MM_PER_INCH / 1000}
+FEED_UNITS = {
+    "mm/rev": 1.0,
+    "mm": 1.0,
+    "in/rev": MM_PER_INCH,
+    "in": MM_PER_INCH,
+    "ipr": MM_PER_INCH,
+    "thou": MM_PER_INCH / 1000,
+    "thou/rev": MM_PER_INCH / 1000,
+}
 FORCE_UNITS = {"n": 1.0, "lbf": N_PER_LBF, "lb": N_PER_LBF, "kg": N_PER_KGF, "kgf": N_PER_KGF}
 KINDS: dict[str, Kind] = {
     "length": Kind(0.05, 5000, 4, LENGTH_UNITS, {"metric": "mm", "inch": "in"}, (("mm", 1.0, 2), ("in", MM_PER_INCH, 3))),
     "feed": Kind(0.0005, 5, 5, FEED_UNITS, {"metric": "mm/rev", "inch": "in/rev"}, (("mm/rev", 1.0, 3), ("in/rev", MM_PER_INCH, 4))),
-    "force": Kind(1, 800, 2, FORCE_UNITS, {"metric": "n", "inch": "lbf"},
-                  (("N", 1.0, 0), ("lbf", N_PER_LBF, 0), ("kg on a scale", N_PER_KGF, 0))),
-    "speed": Kind(1, 100000, 2, {"rpm": 1.0, "r/min": 1.0, "rev/min": 1.0, "1/min": 1.0},
-                  {"metric": "rpm", "inch": "rpm"}, (("rpm", 1.0, 0),)),
+    "force": Kind(
+        1, 800, 2, FORCE_UNITS, {"metric": "n", "inch": "lbf"}, (("N", 1.0, 0), ("lbf", N_PER_LBF, 0), ("kg on a scale", N_PER_KGF, 0))
+    ),
+    "speed": Kind(
+        1, 100000, 2, {"rpm": 1.0, "r/min": 1.0, "rev/min": 1.0, "1/min": 1.0}, {"metric": "rpm", "inch": "rpm"}, (("rpm", 1.0, 0),)
+    ),
 }
 
 

@@ -56,15 +56,16 @@ def torque_nm(*, kd_torque_lbf_in2: Column, feed_mm_rev: Column, diameter_mm: Co
     """Torque, N·m, `M = Kd f^0.8 D^1.8 A W` in lbf·in with f and D in inches (Machinery's Handbook, from memory).
 
     >>> round(torque_nm(kd_torque_lbf_in2=24000, feed_mm_rev=0.2032, diameter_mm=22.225, factor_a=1.085, wear_factor=1.3), 1)
-    63.4
+    63.2
     """
     feed, diameter = feed_mm_rev / MM_PER_INCH, diameter_mm / MM_PER_INCH
     return kd_torque_lbf_in2 * feed**0.8 * diameter**1.8 * factor_a * wear_factor * NM_PER_LBF_IN
 
 
 @formula("Thrust by diameter and feed", "T = 2 Kd · f^0.8 · D^0.8 · B · W + indentation   (inch, lbf)", "N", "shaw-oxford")
-def thrust_n(*, kd_thrust_lbf_in2: Column, feed_mm_rev: Column, diameter_mm: Column, factor_b: Column, wear_factor: float,
-             indentation_n: Column) -> Column:
+def thrust_n(
+    *, kd_thrust_lbf_in2: Column, feed_mm_rev: Column, diameter_mm: Column, factor_b: Column, wear_factor: float, indentation_n: Column
+) -> Column:
     """Thrust, N, `T = 2 Kd f^0.8 D^0.8 B W + Kd D² J W` in lbf with f and D in inches (as above)."""
     feed, diameter = feed_mm_rev / MM_PER_INCH, diameter_mm / MM_PER_INCH
     return 2 * kd_thrust_lbf_in2 * feed**0.8 * diameter**0.8 * factor_b * wear_factor * N_PER_LBF + indentation_n
@@ -82,8 +83,12 @@ def indentation_n(*, kd_thrust_lbf_in2: Column, diameter_mm: Column, chisel_rati
 
 def chisel_indentation_n(columns: Columns) -> Column:
     """The indentation term of this job: none once a pilot has taken the chisel's metal away."""
-    full = indentation_n(kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, diameter_mm=columns.diameter_mm,
-                         chisel_ratio=columns.chisel_ratio, wear_factor=WEAR[columns.wear])
+    full = indentation_n(
+        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2,
+        diameter_mm=columns.diameter_mm,
+        chisel_ratio=columns.chisel_ratio,
+        wear_factor=WEAR[columns.wear],
+    )
     return choose(columns.start_diameter_mm > 0, 0.0, full)
 
 
@@ -100,13 +105,23 @@ def _ratio(columns: Columns) -> tuple[Column, Mask]:
 def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     ratio, solid = _ratio(columns)
-    return torque_nm(kd_torque_lbf_in2=columns.kd_torque_lbf_in2, feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm,
-                     factor_a=torque_factor(ratio=ratio, solid=solid), wear_factor=WEAR[columns.wear])
+    return torque_nm(
+        kd_torque_lbf_in2=columns.kd_torque_lbf_in2,
+        feed_mm_rev=feed_mm_rev,
+        diameter_mm=columns.diameter_mm,
+        factor_a=torque_factor(ratio=ratio, solid=solid),
+        wear_factor=WEAR[columns.wear],
+    )
 
 
 def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Thrust of this job at a feed, N."""
     ratio, solid = _ratio(columns)
-    return thrust_n(kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm,
-                    factor_b=thrust_factor(ratio=ratio, solid=solid), wear_factor=WEAR[columns.wear],
-                    indentation_n=chisel_indentation_n(columns))
+    return thrust_n(
+        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2,
+        feed_mm_rev=feed_mm_rev,
+        diameter_mm=columns.diameter_mm,
+        factor_b=thrust_factor(ratio=ratio, solid=solid),
+        wear_factor=WEAR[columns.wear],
+        indentation_n=chisel_indentation_n(columns),
+    )

@@ -38,8 +38,11 @@ def handbook_rows() -> dict[tuple[str, str], Row]:
     numbers = ("c_torque", "q_torque", "y_torque", "c_thrust", "q_thrust", "y_thrust")
     return {
         (row["row"], row["edge"]): Row(
-            **{name: float(row[name]) for name in numbers}, reference=row["reference"],
-            reference_value=float(row["reference_value"]), reference_power=float(row["reference_power"]))
+            **{name: float(row[name]) for name in numbers},
+            reference=row["reference"],
+            reference_value=float(row["reference_value"]),
+            reference_power=float(row["reference_power"]),
+        )
         for row in rows("power_law.csv")
     }
 
@@ -77,15 +80,34 @@ def metal_factor(*, value: float, reference_value: float, power: float) -> float
 
 
 @formula("Torque by power law", "M = 10 · C_M · D^q · f^y · Kp · W · pilot", "N·m", "kosilova")
-def torque_nm(*, c_torque: float, diameter_mm: Column, q: float, feed_mm_rev: Column, y: float, metal_factor: float,
-              wear_factor: float, pilot_factor: Column) -> Column:
+def torque_nm(
+    *,
+    c_torque: float,
+    diameter_mm: Column,
+    q: float,
+    feed_mm_rev: Column,
+    y: float,
+    metal_factor: float,
+    wear_factor: float,
+    pilot_factor: Column,
+) -> Column:
     """Torque, N·m; D mm, f mm/rev."""
     return 10 * c_torque * diameter_mm**q * feed_mm_rev**y * metal_factor * wear_factor * pilot_factor
 
 
 @formula("Thrust by power law", "T = 10 · C_P · D^q · f^y · Kp · W · point · pilot", "N", "kosilova")
-def thrust_n(*, c_thrust: float, diameter_mm: Column, q: float, feed_mm_rev: Column, y: float, metal_factor: float,
-             wear_factor: float, point_factor: Column, pilot_factor: Column) -> Column:
+def thrust_n(
+    *,
+    c_thrust: float,
+    diameter_mm: Column,
+    q: float,
+    feed_mm_rev: Column,
+    y: float,
+    metal_factor: float,
+    wear_factor: float,
+    point_factor: Column,
+    pilot_factor: Column,
+) -> Column:
     """Thrust, N; D mm, f mm/rev. The point factor moves it from a thinned web to this chisel, as school B does."""
     return 10 * c_thrust * diameter_mm**q * feed_mm_rev**y * metal_factor * wear_factor * point_factor * pilot_factor
 
@@ -99,10 +121,16 @@ def _metal(columns: Columns, row: Row) -> float:
 def _b_thrust(columns: Columns, feed_mm_rev: Column, ratio: Column) -> Column:
     """School B's sharp thrust from solid with a given chisel ratio."""
     indentation = diameter_feed.indentation_n(
-        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, diameter_mm=columns.diameter_mm, chisel_ratio=ratio, wear_factor=1.0)
+        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, diameter_mm=columns.diameter_mm, chisel_ratio=ratio, wear_factor=1.0
+    )
     return diameter_feed.thrust_n(
-        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm,
-        factor_b=diameter_feed.thrust_factor(ratio=ratio, solid=True), wear_factor=1.0, indentation_n=indentation)
+        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2,
+        feed_mm_rev=feed_mm_rev,
+        diameter_mm=columns.diameter_mm,
+        factor_b=diameter_feed.thrust_factor(ratio=ratio, solid=True),
+        wear_factor=1.0,
+        indentation_n=indentation,
+    )
 
 
 def _pilot_torque_factor(columns: Columns) -> Column:
@@ -123,8 +151,16 @@ def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     assert row is not None
     with silent():
         pilot = _pilot_torque_factor(columns)
-    return torque_nm(c_torque=row.c_torque, diameter_mm=columns.diameter_mm, q=row.q_torque, feed_mm_rev=feed_mm_rev, y=row.y_torque,
-                     metal_factor=_metal(columns, row), wear_factor=WEAR[columns.wear], pilot_factor=pilot)
+    return torque_nm(
+        c_torque=row.c_torque,
+        diameter_mm=columns.diameter_mm,
+        q=row.q_torque,
+        feed_mm_rev=feed_mm_rev,
+        y=row.y_torque,
+        metal_factor=_metal(columns, row),
+        wear_factor=WEAR[columns.wear],
+        pilot_factor=pilot,
+    )
 
 
 def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
@@ -134,5 +170,14 @@ def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     with silent():
         point = _b_thrust(columns, feed_mm_rev, columns.chisel_ratio) / _b_thrust(columns, feed_mm_rev, THINNED_RATIO)
         pilot = _pilot_thrust_factor(columns, feed_mm_rev)
-    return thrust_n(c_thrust=row.c_thrust, diameter_mm=columns.diameter_mm, q=row.q_thrust, feed_mm_rev=feed_mm_rev, y=row.y_thrust,
-                    metal_factor=_metal(columns, row), wear_factor=WEAR[columns.wear], point_factor=point, pilot_factor=pilot)
+    return thrust_n(
+        c_thrust=row.c_thrust,
+        diameter_mm=columns.diameter_mm,
+        q=row.q_thrust,
+        feed_mm_rev=feed_mm_rev,
+        y=row.y_thrust,
+        metal_factor=_metal(columns, row),
+        wear_factor=WEAR[columns.wear],
+        point_factor=point,
+        pilot_factor=pilot,
+    )

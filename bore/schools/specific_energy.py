@@ -40,9 +40,11 @@ def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     thickness = chip_thickness_mm(feed_mm_rev=feed_mm_rev, edges=columns.edges, point_angle_deg=columns.point_angle_deg)
     energy = energy_w_s_mm3(
-        table_energy_w_s_mm3=columns.specific_energy_w_s_mm3, chip_thickness_mm=thickness, wear_factor=WEAR[columns.wear])
-    return torque_nm(energy_w_s_mm3=energy, feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm,
-                     start_diameter_mm=columns.start_diameter_mm)
+        table_energy_w_s_mm3=columns.specific_energy_w_s_mm3, chip_thickness_mm=thickness, wear_factor=WEAR[columns.wear]
+    )
+    return torque_nm(
+        energy_w_s_mm3=energy, feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm
+    )
 
 
 thrust = None

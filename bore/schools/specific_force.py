@@ -43,8 +43,16 @@ def speed_factor(*, cutting_speed_m_min: Column) -> Column:
 
 
 @formula("Specific cutting force", "kc = kc1.1 · h^(−mc) · compression · rake · speed · wear", "N/mm²", "kienzle")
-def specific_force_n_mm2(*, kc11_n_mm2: Column, mc: Column, chip_thickness_mm: Column, compression: float, rake_factor: float,
-                         speed_factor: Column, wear_factor: float) -> Column:
+def specific_force_n_mm2(
+    *,
+    kc11_n_mm2: Column,
+    mc: Column,
+    chip_thickness_mm: Column,
+    compression: float,
+    rake_factor: float,
+    speed_factor: Column,
+    wear_factor: float,
+) -> Column:
     """Specific cutting force, N/mm², `kc = kc1.1 h^(−mc)` times the corrections.
 
     >>> round(specific_force_n_mm2(kc11_n_mm2=2220, mc=0.14, chip_thickness_mm=1.0, compression=1, rake_factor=1,
@@ -61,16 +69,24 @@ def torque_nm(*, specific_force_n_mm2: Column, feed_mm_rev: Column, diameter_mm:
 
 
 @formula("Thrust of the lips", "T_lips = 0.5 (Kd_T / Kd_M) · kc · f · (D − max(d0, c)) / 2 · sin κ", "N", "kienzle")
-def lip_thrust_n(*, specific_force_n_mm2: Column, feed_mm_rev: Column, diameter_mm: Column, inner_diameter_mm: Column,
-                 point_angle_deg: Column, thrust_share: Column) -> Column:
+def lip_thrust_n(
+    *,
+    specific_force_n_mm2: Column,
+    feed_mm_rev: Column,
+    diameter_mm: Column,
+    inner_diameter_mm: Column,
+    point_angle_deg: Column,
+    thrust_share: Column,
+) -> Column:
     """Thrust of both lips, N: about half the cutting force, more in metals that push back (Kd_T over Kd_M)."""
     width = (diameter_mm - inner_diameter_mm) / 2
     return 0.5 * thrust_share * specific_force_n_mm2 * feed_mm_rev * width * sin_edge_angle(point_angle_deg)
 
 
 @formula("Thrust of the chisel", "T_chisel = W (2 Kd · f^0.8 · D^0.8 · 2.2 ρ^0.8) + indentation   (inch, lbf)", "N", "shaw-oxford")
-def chisel_thrust_n(*, kd_thrust_lbf_in2: Column, feed_mm_rev: Column, diameter_mm: Column, chisel_ratio: Column, wear_factor: float,
-                    indentation_n: Column) -> Column:
+def chisel_thrust_n(
+    *, kd_thrust_lbf_in2: Column, feed_mm_rev: Column, diameter_mm: Column, chisel_ratio: Column, wear_factor: float, indentation_n: Column
+) -> Column:
     """Thrust of the chisel edge from solid, N, as the diameter-and-feed school has it."""
     feed, diameter = feed_mm_rev / MM_PER_INCH, diameter_mm / MM_PER_INCH
     cutting = 2 * kd_thrust_lbf_in2 * feed**0.8 * diameter**0.8 * 2.2 * chisel_ratio**0.8
@@ -95,23 +111,43 @@ def _specific_force(columns: Columns, feed_mm_rev: Column) -> Column:
         rake = rake_factor(rake_deg=columns.rake_deg, reference_rake_deg=reference)
     speed = speed_factor(cutting_speed_m_min=columns.cutting_speed_m_min) if columns.speed_factor else 1.0
     thickness = chip_thickness_mm(feed_mm_rev=feed_mm_rev, edges=columns.edges, point_angle_deg=columns.point_angle_deg)
-    return specific_force_n_mm2(kc11_n_mm2=columns.kc11_n_mm2, mc=columns.mc, chip_thickness_mm=thickness, compression=CHIP_COMPRESSION,
-                                rake_factor=rake, speed_factor=speed, wear_factor=WEAR[columns.wear])
+    return specific_force_n_mm2(
+        kc11_n_mm2=columns.kc11_n_mm2,
+        mc=columns.mc,
+        chip_thickness_mm=thickness,
+        compression=CHIP_COMPRESSION,
+        rake_factor=rake,
+        speed_factor=speed,
+        wear_factor=WEAR[columns.wear],
+    )
 
 
 def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
-    return torque_nm(specific_force_n_mm2=_specific_force(columns, feed_mm_rev), feed_mm_rev=feed_mm_rev,
-                     diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm)
+    return torque_nm(
+        specific_force_n_mm2=_specific_force(columns, feed_mm_rev),
+        feed_mm_rev=feed_mm_rev,
+        diameter_mm=columns.diameter_mm,
+        start_diameter_mm=columns.start_diameter_mm,
+    )
 
 
 def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Thrust of this job at a feed, N."""
     lips = lip_thrust_n(
-        specific_force_n_mm2=_specific_force(columns, feed_mm_rev), feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm,
+        specific_force_n_mm2=_specific_force(columns, feed_mm_rev),
+        feed_mm_rev=feed_mm_rev,
+        diameter_mm=columns.diameter_mm,
         inner_diameter_mm=most(columns.start_diameter_mm, columns.chisel_ratio * columns.diameter_mm),
-        point_angle_deg=columns.point_angle_deg, thrust_share=columns.kd_thrust_lbf_in2 / columns.kd_torque_lbf_in2)
+        point_angle_deg=columns.point_angle_deg,
+        thrust_share=columns.kd_thrust_lbf_in2 / columns.kd_torque_lbf_in2,
+    )
     chisel = chisel_thrust_n(
-        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, feed_mm_rev=feed_mm_rev, diameter_mm=columns.diameter_mm,
-        chisel_ratio=columns.chisel_ratio, wear_factor=WEAR[columns.wear], indentation_n=diameter_feed.chisel_indentation_n(columns))
+        kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2,
+        feed_mm_rev=feed_mm_rev,
+        diameter_mm=columns.diameter_mm,
+        chisel_ratio=columns.chisel_ratio,
+        wear_factor=WEAR[columns.wear],
+        indentation_n=diameter_feed.chisel_indentation_n(columns),
+    )
     return total_thrust_n(lip_thrust_n=lips, chisel_thrust_n=choose(columns.start_diameter_mm > 0, 0.0, chisel))

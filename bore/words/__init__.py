@@ -7,8 +7,14 @@ from bore.contract.fields import all_fields
 from bore.job import Job
 from bore.sources import rows
 
-HOLDERS = {"chuck": "drill chuck", "morse": "Morse socket", "collet": "collet", "hydraulic": "hydraulic holder", "shrink": "shrink holder",
-           "side-lock": "side-lock holder"}
+HOLDERS = {
+    "chuck": "drill chuck",
+    "morse": "Morse socket",
+    "collet": "collet",
+    "hydraulic": "hydraulic holder",
+    "shrink": "shrink holder",
+    "side-lock": "side-lock holder",
+}
 
 
 @cache
@@ -32,7 +38,15 @@ def fill_reason(words: str, job: Job, columns: Columns) -> str:
     holder = job.machine.holder
     capacity = holder.capacity_mm
     return words.format(
-        machine=job.machine.name, speed_rpm=float(columns.speed_rpm), nearest_rpm=float(columns.nearest_rpm),
-        slowest_rpm=columns.slowest_rpm, fastest_rpm=columns.fastest_rpm, hardness_hb=columns.hardness_hb or 0.0,
-        shank_diameter_mm=float(columns.shank_diameter_mm), shank_size=columns.shank.removeprefix("morse-"), holder_size=holder.size,
-        holder_words=HOLDERS[holder.kind], holder_room=f"{capacity:g} mm" if capacity is not None else str(holder.size))
+        machine=job.machine.name,
+        speed_rpm=float(columns.speed_rpm),
+        nearest_rpm=float(columns.nearest_rpm),
+        slowest_rpm=columns.slowest_rpm,
+        fastest_rpm=columns.fastest_rpm,
+        hardness_hb=columns.hardness_hb or 0.0,
+        shank_diameter_mm=float(columns.shank_diameter_mm),
+        shank_size=columns.shank.removeprefix("morse-"),
+        holder_size=holder.size,
+        holder_words=HOLDERS[holder.kind],
+        holder_room=f"{capacity:g} mm" if capacity is not None else str(holder.size),
+    )

@@ -5,8 +5,14 @@ from typing import Any
 from bore.materials.table import all_materials
 
 SUBSTRATES = {"hss": "HSS", "hss-co": "cobalt", "carbide": "carbide", "carbide-tipped": "carbide-tipped"}
-POINTS = {"conventional": "", "thinned": "thinned", "split": "split", "self-centring": "self-centring", "four-facet": "four-facet",
-          "sheet": "sheet point"}
+POINTS = {
+    "conventional": "",
+    "thinned": "thinned",
+    "split": "split",
+    "self-centring": "self-centring",
+    "four-facet": "four-facet",
+    "sheet": "sheet point",
+}
 
 
 def _setting(setting: dict[str, Any]) -> str:
@@ -24,5 +30,12 @@ def short_form(case: dict[str, Any]) -> str:
     metal = row.designations[0] if row else case["material"].get("name") or "metal"
     kind = "through" if hole.get("through", True) else "blind"
     edge = f"{SUBSTRATES[cutter.get('substrate') or 'hss']} {POINTS[cutter.get('point') or 'conventional']}".strip()
-    return " · ".join([f"{hole['diameter_mm']:g} × {hole['depth_mm']:g} {kind}", metal, edge,
-                       f"{machine.get('name') or machine['kind']} {setting['speed_rpm']:g} rpm", _setting(setting)])
+    return " · ".join(
+        [
+            f"{hole['diameter_mm']:g} × {hole['depth_mm']:g} {kind}",
+            metal,
+            edge,
+            f"{machine.get('name') or machine['kind']} {setting['speed_rpm']:g} rpm",
+            _setting(setting),
+        ]
+    )

@@ -43,11 +43,13 @@ def _material(value: Any) -> Any:
 def resolved(case: dict[str, Any]) -> dict[str, Any]:
     """The case with machine, cutter and material filled in where only an id was given."""
     return case | {
-        name: fill for name, fill in (
+        name: fill
+        for name, fill in (
             ("machine", _named(Machine, "machine", case.get("machine"))),
             ("cutter", _named(Cutter, "cutter", case.get("cutter"))),
             ("material", _material(case.get("material"))),
-        ) if name in case
+        )
+        if name in case
     }
 
 

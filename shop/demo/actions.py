@@ -38,8 +38,12 @@ def demo_machinist() -> User:
 def _case(job: dict[str, Any]) -> dict[str, Any]:
     """A demo job as a case: its own parts, and the yard's records as they stand."""
     return {
-        "hole": job["hole"], "material": {"id": job["material"]}, "cutter": Cutter.objects.get(slug=job["cutter"]).as_spec(),
-        "machine": Machine.objects.get(slug=job["machine"]).as_spec(), "holding": job["holding"], "setting": job["setting"],
+        "hole": job["hole"],
+        "material": {"id": job["material"]},
+        "cutter": Cutter.objects.get(slug=job["cutter"]).as_spec(),
+        "machine": Machine.objects.get(slug=job["machine"]).as_spec(),
+        "holding": job["holding"],
+        "setting": job["setting"],
     }
 
 

@@ -33,8 +33,9 @@ def checked_name(name: str, note: str) -> tuple[str, str]:
 
 
 @transaction.atomic
-def keep_check(user: User, name: str, case: dict[str, Any], refs: dict[str, Any], note: str = "", slug: str | None = None,
-               demo: bool = False) -> SavedCheck:
+def keep_check(
+    user: User, name: str, case: dict[str, Any], refs: dict[str, Any], note: str = "", slug: str | None = None, demo: bool = False
+) -> SavedCheck:
     """Compute and keep a check. A slug that exists is replaced (its history keeps what it was)."""
     name, note = checked_name(name, note)
     found = answer(check(read_case(case)))

@@ -29,6 +29,7 @@ class DemoSignInMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Sign in where the demo allows it, then go on."""
         if settings.DEMO and not request.path.startswith("/static/") and on_this_machine(request) and not request.user.is_authenticated:
             user = User.objects.filter(username=DEMO_USER, is_active=True).first()
             if user is not None:

@@ -40,10 +40,20 @@ TEMPLATES: list[dict[str, Any]] = []
 WSGI_APPLICATION = "shop.wsgi.application"
 
 # Durable before fast: every acknowledged write is on the disk, writers wait for one another instead of failing.
-SQLITE_START = ";".join([
-    "PRAGMA journal_mode=WAL", "PRAGMA synchronous=FULL", "PRAGMA foreign_keys=ON", "PRAGMA temp_store=MEMORY",
-    "PRAGMA cache_size=-20000", "PRAGMA mmap_size=134217728", "PRAGMA journal_size_limit=67108864",
-]) + ";"
+SQLITE_START = (
+    ";".join(
+        [
+            "PRAGMA journal_mode=WAL",
+            "PRAGMA synchronous=FULL",
+            "PRAGMA foreign_keys=ON",
+            "PRAGMA temp_store=MEMORY",
+            "PRAGMA cache_size=-20000",
+            "PRAGMA mmap_size=134217728",
+            "PRAGMA journal_size_limit=67108864",
+        ]
+    )
+    + ";"
+)
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
@@ -75,7 +85,8 @@ SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
 LOGGING = {
-    "version": 1, "disable_existing_loggers": False,
+    "version": 1,
+    "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }

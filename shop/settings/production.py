@@ -1,5 +1,7 @@
 """A real shop: secret and hosts from the environment, cookies over HTTPS only."""
 
+import os
+
 from django.core.exceptions import ImproperlyConfigured
 
 from shop.settings.base import *

@@ -36,8 +36,15 @@ def put_cutter(slug: str, name: str, spec: Spec, count: int = 1, place: str = ""
     """Create or replace a cutter."""
     rest = {key: value for key, value in spec.items() if key not in ("family", "diameter_mm")}
     cutter = Cutter.objects.select_for_update().filter(slug=slug).first() or Cutter(slug=slug)
-    values = {"name": name, "family": spec["family"], "diameter_mm": float(spec["diameter_mm"]), "spec": rest, "count": count, "place": place,
-              "note": note}
+    values = {
+        "name": name,
+        "family": spec["family"],
+        "diameter_mm": float(spec["diameter_mm"]),
+        "spec": rest,
+        "count": count,
+        "place": place,
+        "note": note,
+    }
     return _put(cutter, values)
 
 

@@ -13,10 +13,32 @@ DEPTHS, DEPTH_FACTORS = (2.0, 3.0, 4.0, 5.0, 6.0, 8.0), (1.0, 0.95, 0.85, 0.75, 
 # Brushed oil (mist counts as much) and dry, by what is cut; flood and through count as 1.
 WET_ENOUGH = ("flood", "through")
 COOLANT_FACTORS = {
-    "brush": {"stainless": 0.6, "nickel": 0.6, "titanium": 0.6, "aluminium": 0.85, "copper": 0.85, "bronze": 0.8,
-              "iron": 1.0, "brass": 1.0, "magnesium": 1.0, "plastic": 1.0, "steel": 0.8},
-    "dry": {"stainless": 0.4, "nickel": 0.4, "titanium": 0.4, "aluminium": 0.7, "copper": 0.7, "bronze": 0.6,
-            "iron": 1.0, "brass": 1.0, "magnesium": 1.0, "plastic": 1.0, "steel": 0.6},
+    "brush": {
+        "stainless": 0.6,
+        "nickel": 0.6,
+        "titanium": 0.6,
+        "aluminium": 0.85,
+        "copper": 0.85,
+        "bronze": 0.8,
+        "iron": 1.0,
+        "brass": 1.0,
+        "magnesium": 1.0,
+        "plastic": 1.0,
+        "steel": 0.8,
+    },
+    "dry": {
+        "stainless": 0.4,
+        "nickel": 0.4,
+        "titanium": 0.4,
+        "aluminium": 0.7,
+        "copper": 0.7,
+        "bronze": 0.6,
+        "iron": 1.0,
+        "brass": 1.0,
+        "magnesium": 1.0,
+        "plastic": 1.0,
+        "steel": 0.6,
+    },
 }
 
 

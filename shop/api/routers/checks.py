@@ -31,9 +31,14 @@ def takes(schema: dict[str, Any]) -> dict[str, Any]:
 
 CASE = {"$ref": "#/components/schemas/Case"}
 SETTLE = {
-    "type": "object", "required": ["case", "changed"], "additionalProperties": False,
-    "properties": {"case": CASE, "changed": {"type": "string", "enum": ["diameter", "cutter", "machine", "start", "other"]},
-                   "pinned": {"type": "boolean"}},
+    "type": "object",
+    "required": ["case", "changed"],
+    "additionalProperties": False,
+    "properties": {
+        "case": CASE,
+        "changed": {"type": "string", "enum": ["diameter", "cutter", "machine", "start", "other"]},
+        "pinned": {"type": "boolean"},
+    },
 }
 
 

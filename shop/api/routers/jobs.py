@@ -16,15 +16,27 @@ from shop.jobs.models import SavedCheck
 
 router = Router(tags=["saved checks"])
 KEEP = {
-    "type": "object", "required": ["name", "case"], "additionalProperties": False,
-    "properties": {"name": {"type": "string", "minLength": 1, "maxLength": 120}, "note": {"type": "string", "maxLength": 4000}, "case": CASE,
-                   "refs": {"type": "object"}},
+    "type": "object",
+    "required": ["name", "case"],
+    "additionalProperties": False,
+    "properties": {
+        "name": {"type": "string", "minLength": 1, "maxLength": 120},
+        "note": {"type": "string", "maxLength": 4000},
+        "case": CASE,
+        "refs": {"type": "object"},
+    },
 }
 
 
 def _head(kept: SavedCheck) -> dict[str, Any]:
-    return {"slug": kept.slug, "name": kept.name, "note": kept.note, "made_by": kept.made_by.username,
-            "changed_at": kept.changed_at.isoformat(), "demo": kept.demo}
+    return {
+        "slug": kept.slug,
+        "name": kept.name,
+        "note": kept.note,
+        "made_by": kept.made_by.username,
+        "changed_at": kept.changed_at.isoformat(),
+        "demo": kept.demo,
+    }
 
 
 def _whole(kept: SavedCheck) -> dict[str, Any]:

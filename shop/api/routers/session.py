@@ -31,5 +31,8 @@ def me(request: HttpRequest) -> dict[str, Any]:
 @router.get("/words", response={200: Words, 401: Errors})
 def words(request: HttpRequest) -> dict[str, Any]:
     """Symbols of quantities, names of limits, words of fields."""
-    return {"symbols": all_symbols(), "failures": {limit.id: limit.failure for limit in ALL_LIMITS},
-            "fields": {path: entry.words for path, entry in all_fields().items()}}
+    return {
+        "symbols": all_symbols(),
+        "failures": {limit.id: limit.failure for limit in ALL_LIMITS},
+        "fields": {path: entry.words for path, entry in all_fields().items()},
+    }

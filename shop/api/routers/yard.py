@@ -17,8 +17,15 @@ router = Router(tags=["yard"])
 def machines(request: HttpRequest) -> list[dict[str, Any]]:
     """Every machine, its stages with it."""
     return [
-        {"id": m.slug, "name": m.name, "kind": m.kind, "note": m.note, "revision": m.revision, "changed_at": m.changed_at.isoformat(),
-         "spec": m.as_spec()}
+        {
+            "id": m.slug,
+            "name": m.name,
+            "kind": m.kind,
+            "note": m.note,
+            "revision": m.revision,
+            "changed_at": m.changed_at.isoformat(),
+            "spec": m.as_spec(),
+        }
         for m in Machine.objects.prefetch_related("stages")
     ]
 
@@ -27,23 +34,50 @@ def machines(request: HttpRequest) -> list[dict[str, Any]]:
 def cutters(request: HttpRequest) -> list[dict[str, Any]]:
     """Every cutter of the crib, by size."""
     return [
-        {"id": c.slug, "name": c.name, "family": c.family, "diameter_mm": c.diameter_mm, "count": c.count, "place": c.place, "note": c.note,
-         "revision": c.revision, "spec": c.as_spec()}
+        {
+            "id": c.slug,
+            "name": c.name,
+            "family": c.family,
+            "diameter_mm": c.diameter_mm,
+            "count": c.count,
+            "place": c.place,
+            "note": c.note,
+            "revision": c.revision,
+            "spec": c.as_spec(),
+        }
         for c in Cutter.objects.all()
     ]
 
 
 def _built_in(row: MaterialRow) -> dict[str, Any]:
     m = row.material
-    return {"id": m.id, "name": m.name, "iso_group": m.iso_group, "hardness_hb": m.hardness_hb, "tensile_n_mm2": m.tensile_n_mm2,
-            "condition": row.condition, "designations": list(row.designations), "sure": row.sure,
-            "sources": [source(key).title for key in row.sources], "own": False}
+    return {
+        "id": m.id,
+        "name": m.name,
+        "iso_group": m.iso_group,
+        "hardness_hb": m.hardness_hb,
+        "tensile_n_mm2": m.tensile_n_mm2,
+        "condition": row.condition,
+        "designations": list(row.designations),
+        "sure": row.sure,
+        "sources": [source(key).title for key in row.sources],
+        "own": False,
+    }
 
 
 def _own(m: Material) -> dict[str, Any]:
-    return {"id": m.slug, "name": m.name, "iso_group": m.iso_group, "hardness_hb": m.spec.get("hardness_hb"),
-            "tensile_n_mm2": m.spec.get("tensile_n_mm2"), "condition": "the shop's own", "designations": [], "sure": "the shop's own",
-            "sources": [m.note] if m.note else [], "own": True}
+    return {
+        "id": m.slug,
+        "name": m.name,
+        "iso_group": m.iso_group,
+        "hardness_hb": m.spec.get("hardness_hb"),
+        "tensile_n_mm2": m.spec.get("tensile_n_mm2"),
+        "condition": "the shop's own",
+        "designations": [],
+        "sure": "the shop's own",
+        "sources": [m.note] if m.note else [],
+        "own": True,
+    }
 
 
 @router.get("/materials", response={200: list[MaterialRecord], 401: Errors})

@@ -7,7 +7,6 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
@@ -16,52 +15,70 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.CreateModel(
-            name='HistoricalSavedCheck',
+            name="HistoricalSavedCheck",
             fields=[
-                ('id', models.BigIntegerField(auto_created=True, blank=True, db_index=True, verbose_name='ID')),
-                ('slug', models.SlugField(max_length=60)),
-                ('name', models.CharField(max_length=120)),
-                ('note', models.TextField(blank=True, default='')),
-                ('case', models.JSONField()),
-                ('refs', models.JSONField(default=dict)),
-                ('answer', models.JSONField()),
-                ('core_version', models.CharField(max_length=20)),
-                ('demo', models.BooleanField(default=False)),
-                ('made_at', models.DateTimeField(blank=True, editable=False)),
-                ('changed_at', models.DateTimeField(blank=True, editable=False)),
-                ('history_id', models.AutoField(primary_key=True, serialize=False)),
-                ('history_date', models.DateTimeField(db_index=True)),
-                ('history_change_reason', models.CharField(max_length=100, null=True)),
-                ('history_type', models.CharField(choices=[('+', 'Created'), ('~', 'Changed'), ('-', 'Deleted')], max_length=1)),
-                ('history_user', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('made_by', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigIntegerField(auto_created=True, blank=True, db_index=True, verbose_name="ID")),
+                ("slug", models.SlugField(max_length=60)),
+                ("name", models.CharField(max_length=120)),
+                ("note", models.TextField(blank=True, default="")),
+                ("case", models.JSONField()),
+                ("refs", models.JSONField(default=dict)),
+                ("answer", models.JSONField()),
+                ("core_version", models.CharField(max_length=20)),
+                ("demo", models.BooleanField(default=False)),
+                ("made_at", models.DateTimeField(blank=True, editable=False)),
+                ("changed_at", models.DateTimeField(blank=True, editable=False)),
+                ("history_id", models.AutoField(primary_key=True, serialize=False)),
+                ("history_date", models.DateTimeField(db_index=True)),
+                ("history_change_reason", models.CharField(max_length=100, null=True)),
+                ("history_type", models.CharField(choices=[("+", "Created"), ("~", "Changed"), ("-", "Deleted")], max_length=1)),
+                (
+                    "history_user",
+                    models.ForeignKey(
+                        null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
+                (
+                    "made_by",
+                    models.ForeignKey(
+                        blank=True,
+                        db_constraint=False,
+                        null=True,
+                        on_delete=django.db.models.deletion.DO_NOTHING,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'verbose_name': 'historical saved check',
-                'verbose_name_plural': 'historical saved checks',
-                'ordering': ('-history_date', '-history_id'),
-                'get_latest_by': ('history_date', 'history_id'),
+                "verbose_name": "historical saved check",
+                "verbose_name_plural": "historical saved checks",
+                "ordering": ("-history_date", "-history_id"),
+                "get_latest_by": ("history_date", "history_id"),
             },
             bases=(simple_history.models.HistoricalChanges, models.Model),
         ),
         migrations.CreateModel(
-            name='SavedCheck',
+            name="SavedCheck",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('slug', models.SlugField(max_length=60, unique=True)),
-                ('name', models.CharField(max_length=120)),
-                ('note', models.TextField(blank=True, default='')),
-                ('case', models.JSONField()),
-                ('refs', models.JSONField(default=dict)),
-                ('answer', models.JSONField()),
-                ('core_version', models.CharField(max_length=20)),
-                ('demo', models.BooleanField(default=False)),
-                ('made_at', models.DateTimeField(auto_now_add=True)),
-                ('changed_at', models.DateTimeField(auto_now=True)),
-                ('made_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='checks', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("slug", models.SlugField(max_length=60, unique=True)),
+                ("name", models.CharField(max_length=120)),
+                ("note", models.TextField(blank=True, default="")),
+                ("case", models.JSONField()),
+                ("refs", models.JSONField(default=dict)),
+                ("answer", models.JSONField()),
+                ("core_version", models.CharField(max_length=20)),
+                ("demo", models.BooleanField(default=False)),
+                ("made_at", models.DateTimeField(auto_now_add=True)),
+                ("changed_at", models.DateTimeField(auto_now=True)),
+                (
+                    "made_by",
+                    models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name="checks", to=settings.AUTH_USER_MODEL),
+                ),
             ],
             options={
-                'ordering': ['-changed_at'],
+                "ordering": ["-changed_at"],
             },
         ),
     ]

@@ -1,0 +1,267 @@
+"""What must hold whatever the job: over the accepted ranges, for scalars and arrays alike."""
+
+import json
+import math
+from typing import Any
+
+import numpy as np
+import pytest
+from hypothesis import HealthCheck, assume, given, settings
+from hypothesis import strategies as st
+
+from bore.columns import columns_of
+from bore.contract.answer import answer
+from bore.contract.read import read_case
+from bore.errors import BadInput
+from bore.evaluate import evaluate
+from bore.loads import loads_of
+from bore.materials.table import all_materials
+from bore.mechanics.hand_feed import solve_feed
+from bore.quantities.notation import KINDS, read_quantity
+from bore.quantities.units import MM_PER_INCH
+from bore.window import window
+from tests.conftest import answered, checked, hand_case, limit_of, plain_case, put
+
+QUICK = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+POINTS = ("conventional", "thinned", "split", "self-centring", "four-facet", "sheet")
+materials = st.sampled_from(sorted(all_materials()))
+diameters = st.floats(0.5, 80).map(lambda d: round(d, 2))
+
+
+@st.composite
+def cases(draw: st.DrawFn) -> dict[str, Any]:
+    """A job over the whole of the accepted ranges, fed by power or by hand."""
+    diameter = draw(st.one_of(diameters, st.floats(0.1, 150).map(lambda d: round(d, 3))))
+    changes: dict[str, Any] = {
+        "hole.diameter_mm": diameter,
+        "hole.depth_mm": draw(st.floats(0.05, 5000)),
+        "hole.through": draw(st.booleans()),
+        "hole.start_diameter_mm": draw(st.floats(0, 0.999)) * diameter,
+        "hole.entry": draw(st.sampled_from(["flat", "interrupted"])),
+        "material.id": draw(materials),
+        "cutter.point": draw(st.sampled_from(POINTS)),
+        "cutter.substrate": draw(st.sampled_from(["hss", "hss-co", "carbide", "carbide-tipped"])),
+        "cutter.wear": draw(st.sampled_from(["sharp", "used", "dull"])),
+        "cutter.chisel_ratio": draw(st.one_of(st.none(), st.floats(0, 0.45))),
+        "machine.coolant.method": draw(st.sampled_from(["dry", "brush", "mist", "flood", "through"])),
+        "machine.spindle.power_kw": draw(st.floats(0.02, 200)),
+        "machine.spindle.duty": draw(st.sampled_from(["S1", "S2", "S3", "S6"])),
+        "machine.spindle.idle_kw": draw(st.floats(0, 20)),
+        "machine.max_thrust_n": draw(st.one_of(st.none(), st.floats(50, 500000))),
+        "machine.holder": draw(
+            st.sampled_from(
+                [
+                    {"kind": "chuck", "capacity_mm": 13},
+                    {"kind": "chuck"},
+                    {"kind": "morse", "size": 3},
+                    {"kind": "morse", "tang_engaged": False},
+                    {"kind": "collet", "size": "ER32"},
+                    {"kind": "hydraulic"},
+                    {"kind": "shrink"},
+                    {"kind": "side-lock"},
+                ]
+            )
+        ),
+        "setting.school": draw(st.sampled_from([None, "specific-force", "diameter-feed", "specific-energy", "power-law"])),
+        "setting.speed_factor": draw(st.booleans()),
+        "setting.speed_rpm": draw(st.floats(1, 100000)),
+    }
+    case = hand_case(draw(st.floats(1, 800))) if draw(st.booleans()) else plain_case(setting__feed_mm_rev=draw(st.floats(0.0005, 5)))
+    for path, value in changes.items():
+        if value is not None:
+            put(case, path, value)
+    return case
+
+
+@QUICK
+@given(cases())
+def test_every_answer_is_finite_and_complete(case: dict[str, Any]) -> None:
+    """Nothing returns NaN or infinity over the accepted ranges; all twelve limits are always there."""
+    found = answered(case)
+    json.dumps(found, allow_nan=False)
+    assert len({limit["id"] for limit in found["limits"]}) == 12
+    worst = found["limits"][0]
+    assert found["tightest"] == worst["id"]
+    assert found["verdict"] == worst["verdict"]
+    assert found["unknown"] == sum(limit["verdict"] == "unknown" for limit in found["limits"])
+    for limit in found["limits"]:
+        if limit["demand"]:
+            low, middle, high = (limit["demand"][end] for end in ("low", "middle", "high"))
+            assert low <= middle * (1 + 1e-5)
+            assert middle <= high * (1 + 1e-5)
+            assert limit["verdict"] == expected_verdict(limit)
+
+
+def expected_verdict(limit: dict[str, Any]) -> str:
+    """The one verdict rule, said again."""
+    if limit["demand"]["middle"] > limit["capacity"]:
+        return "cannot" if limit["id"] == "reach" else "gives-way"
+    return "holds" if limit["demand"]["high"] <= limit["soft"] else "tight"
+
+
+@QUICK
+@given(material=materials, diameter=diameters, point=st.sampled_from(POINTS), feed=st.floats(0.01, 0.8), more=st.floats(1.01, 3))
+def test_more_feed_is_never_less_load(material: str, diameter: float, point: str, feed: float, more: float) -> None:
+    case = plain_case(material={"id": material}, hole__diameter_mm=diameter, cutter__point=point, setting__feed_mm_rev=feed)
+    less = loads_of(columns_of(read_case(case)))
+    put(case, "setting.feed_mm_rev", feed * more)
+    greater = loads_of(columns_of(read_case(case)))
+    for quantity in ("torque_nm", "thrust_n", "power_kw"):
+        for end in ("low", "middle", "high"):
+            assert getattr(getattr(greater, quantity), end) >= getattr(getattr(less, quantity), end)
+
+
+@QUICK
+@given(
+    material=materials,
+    diameter=diameters,
+    point=st.sampled_from(POINTS),
+    feed=st.floats(0.01, 0.6),
+    share=st.floats(0.001, 0.99),
+    wear=st.sampled_from(["sharp", "used", "dull"]),
+)
+def test_a_start_hole_never_raises_a_middle_or_a_high(
+    material: str, diameter: float, point: str, feed: float, share: float, wear: str
+) -> None:
+    case = plain_case(
+        material={"id": material}, hole__diameter_mm=diameter, cutter__point=point, cutter__wear=wear, setting__feed_mm_rev=feed
+    )
+    solid = loads_of(columns_of(read_case(case)))
+    put(case, "hole.start_diameter_mm", share * diameter)
+    piloted = loads_of(columns_of(read_case(case)))
+    for quantity in ("torque_nm", "thrust_n", "power_kw"):
+        for end in ("middle", "high"):
+            assert getattr(getattr(piloted, quantity), end) <= getattr(getattr(solid, quantity), end) * (1 + 1e-9)
+
+
+@QUICK
+@given(material=materials, diameter=diameters, point=st.sampled_from(POINTS))
+def test_wear_multiplies_and_never_eases(material: str, diameter: float, point: str) -> None:
+    loads = {}
+    for wear in ("sharp", "used", "dull"):
+        case = plain_case(material={"id": material}, hole__diameter_mm=diameter, cutter__point=point, cutter__wear=wear)
+        loads[wear] = loads_of(columns_of(read_case(case)))
+    assert loads["used"].torque_nm.middle == pytest.approx(1.3 * loads["sharp"].torque_nm.middle)
+    assert loads["dull"].thrust_n.middle == pytest.approx(1.5 * loads["sharp"].thrust_n.middle)
+
+
+@QUICK
+@given(
+    case=cases(),
+    feeds=st.lists(st.floats(0.005, 1.5), min_size=2, max_size=4),
+    speeds=st.lists(st.floats(20, 5000), min_size=2, max_size=4),
+)
+def test_scalar_equals_array(case: dict[str, Any], feeds: list[float], speeds: list[float]) -> None:
+    """One code path: each cell of a map is the check of that cell."""
+    put(case, "machine.feed", {"kind": "power-steps"})
+    put(case, "setting.hand_force_n", None)
+    put(case, "setting.feed_mm_rev", 0.1)
+    job = read_case(case)
+    columns = columns_of(job)
+    grid = evaluate(columns.over(job, feed_mm_rev=np.array(feeds)[:, None], speed_rpm=np.array(speeds)[None, :]))
+    shape = (len(feeds), len(speeds))
+    for row, feed in enumerate(feeds):
+        for column, speed in enumerate(speeds):
+            one = evaluate(columns.over(job, feed_mm_rev=feed, speed_rpm=speed))
+            for name, found in one.findings.items():
+                code = np.broadcast_to(grid.findings[name].verdict, shape)[row, column]
+                assert code == found.verdict, name
+            assert np.broadcast_to(grid.loads.torque_nm.high, shape)[row, column] == pytest.approx(one.loads.torque_nm.high)
+            assert np.broadcast_to(grid.loads.thrust_n.low, shape)[row, column] == pytest.approx(one.loads.thrust_n.low)
+            assert np.broadcast_to(grid.verdict, shape)[row, column] == one.verdict
+
+
+@QUICK
+@given(
+    material=materials,
+    diameter=st.floats(2, 25).map(lambda d: round(d, 1)),
+    point=st.sampled_from(POINTS),
+    feed=st.floats(0.02, 0.2),
+    school=st.sampled_from(["specific-force", "diameter-feed"]),
+)
+def test_hand_feed_solves_both_ways(material: str, diameter: float, point: str, feed: float, school: str) -> None:
+    """The force for a feed, given back, makes that feed (one school at a time, below the feed ceiling)."""
+    asked = hand_case(
+        0,
+        material={"id": material},
+        hole__diameter_mm=diameter,
+        cutter__point=point,
+        setting={"speed_rpm": 640, "feed_mm_rev": feed, "school": school},
+        machine__holder={"kind": "chuck", "capacity_mm": 26},
+    )
+    force = limit_of(answered(asked), "hand")["demand"]["middle"]
+    book = checked(asked).columns.book_feed_mm_rev
+    assume(force <= 800 and feed < 1.5 * book)
+    given_force = hand_case(force, material={"id": material}, hole__diameter_mm=diameter, cutter__point=point, setting__school=school)
+    assert answered(given_force)["setting"]["feed_mm_rev"] == pytest.approx(feed, rel=2e-3)
+
+
+@QUICK
+@given(power=st.floats(0.35, 1.2), scale=st.floats(10, 1e5), floor=st.floats(0, 5000), wanted=st.floats(1e-4, 1.0))
+def test_feed_solver_meets_any_power_law(power: float, scale: float, floor: float, wanted: float) -> None:
+    found = solve_feed(lambda feed: floor + scale * feed**power, floor + scale * wanted**power, floor, 2.0)
+    assert found == pytest.approx(wanted, rel=1e-5)
+
+
+@QUICK
+@given(force=st.floats(50, 400), more=st.floats(1, 200))
+def test_a_heavier_hand_never_makes_less_feed(force: float, more: float) -> None:
+    feeds = [answered(hand_case(f))["setting"]["feed_mm_rev"] or 0 for f in (force, force + more)]
+    assert feeds[1] >= feeds[0]
+
+
+@QUICK
+@given(kind=st.sampled_from(sorted(KINDS)), share=st.floats(0.02, 0.98), unit=st.integers(0, 20))
+def test_units_round_trip(kind: str, share: float, unit: int) -> None:
+    """A figure written in any of its units reads back as the same quantity."""
+    entry = KINDS[kind]
+    names = sorted(entry.units)
+    name = names[unit % len(names)]
+    value = entry.low * (entry.high / entry.low) ** share
+    text = f"{value / entry.units[name]:.12f} {name}"
+    # A reading keeps so many decimals; a very small figure is known to half the last of them.
+    assert read_quantity(kind, text).value == pytest.approx(value, rel=1e-9, abs=0.51 * 10**-entry.digits)
+
+
+@QUICK
+@given(st.one_of(st.text(max_size=12), st.from_regex(r"[0-9#A-Za-z/., \"-]{0,10}", fullmatch=True)))
+def test_any_text_is_a_size_or_a_sentence(text: str) -> None:
+    said, value = "", 1.0
+    try:
+        value = read_quantity("diameter", text).value
+    except BadInput as error:
+        said = error.problems[0].message
+    assert said or 0.1 <= value <= 150
+
+
+@QUICK
+@given(st.integers(1, 63), st.integers(0, 4))
+def test_fractions_are_exact(sixty_fourths: int, whole: int) -> None:
+    text = f"{whole}-{sixty_fourths}/64" if whole else f"{sixty_fourths}/64"
+    assert read_quantity("diameter", text).value == pytest.approx((whole + sixty_fourths / 64) * MM_PER_INCH, abs=1e-6)
+
+
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(cases())
+def test_window_is_drawn_for_any_job(case: dict[str, Any]) -> None:
+    """Outlines stay within the axes and are finite; the recommended point is on a real speed and is what it says."""
+    job = read_case(case)
+    found = window(job)
+    low, high = found.speeds_rpm
+    for region in found.regions:
+        for speed, feed in region.outline:
+            assert math.isfinite(speed)
+            assert math.isfinite(feed)
+            assert low * 0.999 <= speed <= high * 1.001
+            assert found.feeds_mm_rev[0] * 0.999 <= feed <= found.feeds_mm_rev[1] * 1.001
+    if found.recommended:
+        assert any(math.isclose(found.recommended.speed_rpm, speed) for _, speed in found.rails)
+        columns = columns_of(job)
+        again = evaluate(columns.over(job, feed_mm_rev=found.recommended.feed_mm_rev, speed_rpm=found.recommended.speed_rpm))
+        assert again.verdict == found.recommended.verdict
+    else:
+        assert found.meeting
+
+
+def test_answer_is_the_same_twice(example: dict[str, Any]) -> None:
+    assert answer(checked(example)) == answer(checked(example))

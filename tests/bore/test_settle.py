@@ -1,0 +1,104 @@
+"""What moves when one phrase changes, and what is said of it."""
+
+from typing import Any
+
+import pytest
+
+from bore.errors import BadInput
+from bore.settle import settle
+from tests.conftest import answered, hand_case, plain_case
+
+CRIB = [
+    {"family": "twist", "diameter_mm": 8.0, "substrate": "hss", "point": "conventional", "wear": "used"},
+    {"family": "twist", "diameter_mm": 8.0, "substrate": "hss-co", "point": "split", "wear": "sharp"},
+    {"family": "twist", "diameter_mm": 12.0, "substrate": "hss", "point": "conventional", "wear": "sharp"},
+]
+HAND_PRESS = hand_case(100)["machine"] | {
+    "spindle": {"power_kw": 0.4, "stages": [{"name": "belt A", "speed_rpm": 500}, {"name": "belt B", "speed_rpm": 900}]}
+}
+
+
+def moved(settled: Any) -> dict[str, str]:
+    return {move.phrase: move.words for move in settled.moved}
+
+
+def test_the_cutter_follows_the_diameter_to_the_likest_in_the_crib() -> None:
+    case = plain_case(
+        hole__diameter_mm=8, cutter={"family": "twist", "diameter_mm": 10, "substrate": "hss-co", "point": "split", "wear": "sharp"}
+    )
+    settled = settle(case, "diameter", CRIB)
+    assert settled.cutter_index == 1
+    assert settled.case["cutter"] == CRIB[1]
+    assert "cutter" in moved(settled)
+    assert case["cutter"]["diameter_mm"] == 10  # what was given is not touched
+    assert answered(settled.case)["verdict"]
+
+
+def test_without_one_in_the_crib_a_jobber_is_assumed_and_said() -> None:
+    case = plain_case(
+        hole__diameter_mm=9, cutter={"family": "twist", "diameter_mm": 10, "point": "split", "flute_length_mm": 87, "shank": "straight"}
+    )
+    settled = settle(case, "diameter", CRIB)
+    assert settled.cutter_index is None
+    assert settled.case["cutter"] == {"family": "twist", "point": "split", "diameter_mm": 9}
+    assert "no 9 mm in the crib" in moved(settled)["cutter"]
+
+
+def test_a_pinned_cutter_stays() -> None:
+    case = plain_case(hole__diameter_mm=8, cutter__diameter_mm=10)
+    settled = settle(case, "diameter", CRIB, pinned=True)
+    assert settled.case["cutter"]["diameter_mm"] == 10
+    assert not settled.moved
+
+
+def test_the_diameter_follows_the_cutter_and_a_start_hole_as_wide_goes() -> None:
+    case = plain_case(hole__diameter_mm=10, hole__start_diameter_mm=8.5, cutter=CRIB[0])
+    settled = settle(case, "cutter", [])
+    assert settled.case["hole"]["diameter_mm"] == 8
+    assert settled.case["hole"]["start_diameter_mm"] == 0
+    assert set(moved(settled)) == {"diameter", "start"}
+
+
+def test_another_machine_takes_its_nearest_speed_and_a_hand_takes_over() -> None:
+    case = plain_case(machine=HAND_PRESS)
+    settled = settle(case, "machine", [])
+    assert settled.case["setting"]["speed_rpm"] == 500  # 640 is 1.28 times 500, 900 is 1.41 times 640
+    assert 0 < settled.case["setting"]["hand_force_n"] <= 100
+    assert "wanted 640" in moved(settled)["speed"]
+    assert "leaning" in moved(settled)["feed"]
+    assert answered(settled.case)["verdict"]
+
+
+def test_a_hand_force_stays_a_hand_force() -> None:
+    settled = settle(hand_case(130, machine=HAND_PRESS, setting__speed_rpm=900), "machine", [])
+    assert settled.case["setting"]["hand_force_n"] == 130
+    assert not settled.moved
+
+
+@pytest.mark.parametrize(
+    ("setting", "feed"),
+    [
+        ({"speed_rpm": 640, "feed_mm_rev": 0.15}, 0.18),
+        ({"speed_rpm": 640, "hand_force_n": 90}, 0.18),
+        ({"speed_rpm": 500, "feed_rate_mm_min": 50}, 0.1),
+    ],
+)
+def test_power_feed_takes_the_nearest_step(setting: dict[str, float], feed: float) -> None:
+    settled = settle(plain_case(setting=setting), "machine", [])
+    assert settled.case["setting"]["feed_mm_rev"] == feed
+    assert "hand_force_n" not in settled.case["setting"]
+    assert answered(settled.case)["verdict"]
+
+
+@pytest.mark.parametrize(
+    "broken",
+    [
+        {},
+        {"hole": {}, "cutter": {}, "machine": {}, "setting": {}},
+        {"hole": {"diameter_mm": "x"}, "cutter": {}, "machine": {}, "setting": {}},
+    ],
+)
+@pytest.mark.parametrize("changed", ["diameter", "machine", "nothing"])
+def test_what_cannot_be_settled_is_said(broken: dict[str, Any], changed: str) -> None:
+    with pytest.raises(BadInput):
+        settle(broken, changed, CRIB)
