@@ -70,9 +70,8 @@ LANGUAGE_CODE = "en-gb"
 USE_I18N = False
 
 STATIC_URL = "/static/"
-STATIC_ROOT = DATA / "static"
-STATICFILES_DIRS = [WEB] if WEB.is_dir() else []
-WHITENOISE_USE_FINDERS = True
+# The built interface is all there is to serve.
+STATIC_ROOT = WEB
 WHITENOISE_AUTOREFRESH = False
 # Vite puts a hash into every name under assets/: those never change.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8,}\.\w+$"

@@ -66,10 +66,11 @@ function words(window: Window, x: Scale, y: Scale, plot: Plot): Word[] {
   return settled.map((word) => (onPoint(word, window, x, y) ? { ...word, y: word.y + (word.y > BOTTOM - 30 ? -24 : 24) } : word));
 }
 
-/** Whether a word would lie on the operating point. */
+/** Whether a word would lie on the operating point, or on the recommended one and its label. */
 function onPoint(word: Word, window: Window, x: Scale, y: Scale): boolean {
-  const { point } = window;
-  return point !== null && Math.abs(x(point.speed_rpm) - word.x) < word.width / 2 + 10 && Math.abs(y(point.feed_mm_rev) - word.y + 4) < 17;
+  return [window.point, window.recommended].some(
+    (one, k) => one !== null && Math.abs(x(one.speed_rpm) - word.x) < word.width / 2 + (k ? 70 : 10) && Math.abs(y(one.feed_mm_rev) - word.y + 4) < 17,
+  );
 }
 
 function Words({ words: said }: { words: Word[] }) {

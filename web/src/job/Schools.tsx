@@ -19,7 +19,9 @@ export function Schools({ answer }: { answer: Answer }) {
           <th className="text-right font-medium">Torque</th>
           <th className="text-right font-medium">Thrust</th>
           <th className="text-right font-medium">Power</th>
-          <th />
+          <th>
+            <span className="sr-only">Pin</span>
+          </th>
         </tr>
       </thead>
       <tbody>

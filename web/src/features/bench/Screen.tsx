@@ -83,6 +83,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
     });
   return (
     <main className="relative mx-auto grid max-w-[1720px] gap-2 px-3 pb-8 wide:px-5">
+      <h1 className="sr-only">The Bench: will this machine drill this hole?</h1>
       {(lost || check.lost) && (
         <p role="alert" className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">
           The server does not answer. What you typed is kept here; it will be worked out when the server is back.

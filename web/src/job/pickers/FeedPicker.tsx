@@ -36,7 +36,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
       {byHand && (
         <>
           <Choices
-            label="Force on the lever"
+            label="Usual forces"
             choices={USUAL_FORCES_N.map((force) => [String(force), show(force, "N", system)] as const)}
             chosen={setting.hand_force_n == null ? undefined : String(setting.hand_force_n)}
             onChoose={(force) => set((was) => withForce(was, Number(force)))}

@@ -1,0 +1,127 @@
+"""Speed, as ratios measured in one run: `make bench`. Exits 1 where a ratio or a time is over its mark."""
+
+import http.cookiejar
+import json
+import math
+import statistics
+import sys
+import tempfile
+import time
+import timeit
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from bore.bore_log import bore_log
+from bore.check import check
+from bore.contract.answer import answer
+from bore.contract.read import read_case
+from bore.window import window
+from tests.conftest import contract_example, hand_case
+from tests.server import Server
+
+BARE_TIMES, MOST_CHECK_S = 300, 0.001
+EMPTY_TIMES, MOST_ABOVE_EMPTY_S = 6, 0.004
+REQUESTS = 400
+
+
+def bare_formulas(
+    d: float, f: float, rho: float, kd: float, kc11: float, mc: float, u: float, rm: float, point_deg: float
+) -> tuple[float, ...]:
+    """The four schools as bare scalar Python, once, from their inputs: torque and thrust of a drill from solid."""
+    sin_k = math.sin(math.radians(point_deg) / 2)
+    h = f / 2 * sin_k
+    fi, di = f / 25.4, d / 25.4
+    a = (1 - rho * rho) / (1 + rho) ** 0.2 + 3.2 * rho**1.8
+    b = (1 - rho) / (1 + rho) ** 0.2 + 2.2 * rho**0.8
+    kc = kc11 * h**-mc * 1.2
+    m_a = kc * f * d * d / 8000
+    t_a = 0.5 * kc * f * (d - rho * d) / 2 * sin_k + (2 * kd * fi**0.8 * di**0.8 * 2.2 * rho**0.8 + kd * di * di * rho * rho) * 4.448222
+    m_b = kd * fi**0.8 * di**1.8 * a * 0.1129848
+    t_b = (2 * kd * fi**0.8 * di**0.8 * b + kd * di * di * rho * rho) * 4.448222
+    m_c = u * (h / 0.25) ** -0.2 * f * d * d / 8
+    kp = (rm / 750) ** 0.75
+    thinned = (2 * kd * fi**0.8 * di**0.8 * (0.9 / 1.1**0.2 + 2.2 * 0.1**0.8) + kd * di * di * 0.01) * 4.448222
+    m_d = 10 * 0.0345 * d**2.0 * f**0.8 * kp
+    t_d = 10 * 68 * d * f**0.7 * kp * t_b / thinned
+    return m_a, t_a, m_b, t_b, m_c, m_d, t_d
+
+
+def best(function: Callable[[], object], number: int) -> float:
+    """Best of seven, seconds a call."""
+    return min(timeit.repeat(function, number=number, repeat=7)) / number
+
+
+class Visitor:
+    """A signed-in browser's worth of HTTP: cookies and the token."""
+
+    def __init__(self, address: str) -> None:
+        self.address = address
+        self.jar = http.cookiejar.CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
+        self.opener.open(address + "/").read()
+        self.token = next(cookie.value or "" for cookie in self.jar if cookie.name == "csrftoken")
+
+    def ask(self, path: str, body: bytes | None = None) -> float:
+        """One request, seconds."""
+        request = urllib.request.Request(
+            self.address + path, data=body, headers={"X-CSRFToken": self.token, "Content-Type": "application/json"}
+        )
+        begun = time.perf_counter()
+        self.opener.open(request).read()
+        return time.perf_counter() - begun
+
+
+def core() -> list[tuple[str, float, float, str]]:
+    """Ratios of the core."""
+    example, by_hand = read_case(contract_example()), read_case(hand_case(140))
+    bare = best(lambda: bare_formulas(20.0, 0.18, 0.18, 24000.0, 2000.0, 0.22, 2.2, 680.0, 118.0), 20000)
+    power, hand = best(lambda: check(example), 300), best(lambda: check(by_hand), 300)
+    print(f"four schools, bare scalar formulas   {bare * 1e6:9.2f} us")
+    for name, took in (("check, power feed", power), ("check, hand feed", hand)):
+        print(f"{name:36} {took * 1e6:9.1f} us   {took / bare:6.0f} x bare   (every working recorded)")
+    case = contract_example()
+    print(f"reading a case                       {best(lambda: read_case(case), 200) * 1e6:9.1f} us")
+    print(f"the answer as data                   {best(lambda: answer(check(example)), 200) * 1e6:9.1f} us")
+    print(f"bore log                             {best(lambda: bore_log(example), 100) * 1e3:9.2f} ms")
+    print(f"operating window                     {best(lambda: window(example), 20) * 1e3:9.2f} ms")
+    slowest = max(power, hand)
+    return [("check over the bare formulas", slowest / bare, BARE_TIMES, "x"), ("check", slowest * 1e3, MOST_CHECK_S * 1e3, "ms")]
+
+
+def api() -> list[tuple[str, float, float, str]]:
+    """Ratios of the API, on the real server."""
+    with tempfile.TemporaryDirectory() as place:
+        server = Server(Path(place))
+        server.prepare()
+        server.start()
+        try:
+            visitor = Visitor(server.address)
+            body = json.dumps(contract_example()).encode()
+            empty, checks = [], []
+            for _ in range(REQUESTS):
+                # In turn, so that both see the same machine.
+                empty.append(visitor.ask("/api/me"))
+                checks.append(visitor.ask("/api/check", body))
+        finally:
+            server.stop()
+    least, full = statistics.median(empty), statistics.median(checks)
+    print(f"API, emptiest signed-in endpoint     {least * 1e3:9.2f} ms median")
+    print(f"API, check                           {full * 1e3:9.2f} ms median   {full / least:6.1f} x emptiest")
+    return [
+        ("API check over the emptiest endpoint", full / least, EMPTY_TIMES, "x"),
+        ("API check above the emptiest endpoint", (full - least) * 1e3, MOST_ABOVE_EMPTY_S * 1e3, "ms"),
+    ]
+
+
+def main() -> int:
+    """Run everything; the exit code."""
+    failed = 0
+    for name, value, mark, unit in core() + api():
+        holds = value <= mark
+        failed += not holds
+        print(f"{'holds' if holds else 'OVER ':6} {name}: {value:.2f} {unit}, at most {mark:g} {unit}")
+    return min(failed, 1)
+
+
+sys.exit(main())

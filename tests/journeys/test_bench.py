@@ -1,0 +1,297 @@
+"""Journeys over the Bench with a real browser, real input and the real server."""
+
+import json
+import re
+import urllib.request
+from typing import Any
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Browser, Page, expect
+
+from bore.limits import BY_ID
+from tests.conftest import answered
+from tests.journeys.conftest import drawn
+from tests.server import Server
+
+
+def verdict(page: Page) -> Any:
+    return page.get_by_role("region", name="Verdict")
+
+
+def phrase(page: Page, name: str) -> Any:
+    return page.get_by_role("region", name="The job").get_by_role("button", name=re.compile(f"^{name}:"))
+
+
+def choose(page: Page, name: str, option: str) -> None:
+    phrase(page, name).click()
+    page.get_by_role("dialog").get_by_role("button", name=option).first.click()
+
+
+def type_into(page: Page, name: str, label: str, text: str) -> None:
+    phrase(page, name).click()
+    field = page.get_by_role("dialog").get_by_label(label)
+    field.fill(text)
+    field.press("Enter")
+    expect(page.get_by_role("dialog")).to_be_hidden()
+
+
+def case_in_address(page: Page) -> dict[str, Any]:
+    """The case the address bar carries, read with another implementation than the page's own."""
+    import base64
+    import zlib
+
+    text = re.search(r"job=([\w-]+)", page.url)
+    assert text
+    packed = base64.urlsafe_b64decode(text[1] + "=" * (-len(text[1]) % 4))
+    return json.loads(zlib.decompress(packed, wbits=-15))["case"]
+
+
+def says_what_the_core_says(page: Page) -> None:
+    """Verdict and first limit on screen are the core's own for the case in the address."""
+    found = answered(case_in_address(page))
+    word = {"holds": "Holds", "tight": "Tight", "gives-way": "Gives way", "cannot": "Can’t"}[found["verdict"]]
+    expect(verdict(page)).to_contain_text(word)
+    first = page.locator("[data-limit]").first
+    expect(first).to_have_attribute("data-limit", found["tightest"])
+    expect(first).to_contain_text(BY_ID[found["tightest"]].failure, ignore_case=True)
+
+
+def test_make_it_give_way_mend_it_by_hand_keep_it_and_find_it_again(bench: Page) -> None:
+    expect(phrase(bench, "machine")).to_contain_text("column press C2")
+    expect(verdict(bench)).to_contain_text("Tight")
+    choose(bench, "speed", "belt F")
+    expect(verdict(bench)).to_contain_text("Gives way")
+    drawn(bench)
+    says_what_the_core_says(bench)
+
+    choose(bench, "speed", "belt C")
+    choose(bench, "feed", "0.10 mm/rev")
+    choose(bench, "drill", "20 mm HSS taper shank")
+    expect(verdict(bench)).to_contain_text("Holds")
+    drawn(bench)
+    says_what_the_core_says(bench)
+    sentence = bench.get_by_role("region", name="The job").inner_text()
+
+    bench.keyboard.press("k")
+    bench.get_by_label("Name").fill("Winch bracket, slower")
+    bench.get_by_label("Note").fill("belt C and the fine feed")
+    bench.get_by_role("button", name="Keep", exact=True).click()
+    expect(bench.get_by_text("Winch bracket, slower")).to_be_visible()
+    bench.reload()
+    drawn(bench)
+    assert bench.get_by_role("region", name="The job").inner_text() == sentence
+
+    bench.get_by_role("button", name=re.compile("Kept checks")).click()
+    bench.get_by_role("button", name=re.compile("Guard-rail")).click()
+    expect(phrase(bench, "machine")).to_contain_text("B2")
+    drawn(bench)
+    says_what_the_core_says(bench)
+    bench.get_by_role("button", name=re.compile("Kept checks")).click()
+    kept = bench.get_by_role("button", name=re.compile("Winch bracket, slower"))
+    expect(kept).to_contain_text("Holds")
+    kept.click()
+    expect(phrase(bench, "machine")).to_contain_text("C2")
+    drawn(bench)
+    assert bench.get_by_role("region", name="The job").inner_text() == sentence
+
+
+def test_every_phrase_can_be_changed_and_each_change_is_answered(bench: Page) -> None:
+    type_into(bench, "diameter", "Diameter of the hole", "1/2")
+    expect(phrase(bench, "diameter")).to_contain_text("1/2")
+    expect(bench.get_by_text("12.7 mm").first).to_be_visible()
+    expect(phrase(bench, "drill")).to_contain_text("12.7 mm")
+    type_into(bench, "depth", "Full-diameter depth", "1,5 in")
+    assert case_in_address(bench)["hole"]["depth_mm"] == pytest.approx(38.1)
+    phrase(bench, "material").click()
+    bench.get_by_label("Search materials").fill("x5 crni")
+    bench.keyboard.press("Enter")
+    expect(phrase(bench, "material")).to_contain_text("304")
+    choose(bench, "machine", "bench press B2")
+    expect(phrase(bench, "feed")).to_contain_text("N")
+    expect(bench.get_by_text("wanted 310")).to_be_visible()
+    type_into(bench, "feed", "Force on the lever", "40 lbf")
+    assert case_in_address(bench)["setting"]["hand_force_n"] == pytest.approx(177.93)
+    choose(bench, "start", "4 mm")
+    choose(bench, "coolant", "flood")
+    choose(bench, "edge", "dull")
+    expect(phrase(bench, "edge")).to_contain_text("dull")
+    choose(bench, "holding", "held by bare hands")
+    expect(bench.get_by_text("Never hold the work by hand")).to_be_visible()
+    choose(bench, "pecks", "full retract")
+    choose(bench, "behind the hole", "on parallels")
+    drawn(bench)
+    says_what_the_core_says(bench)
+    before = case_in_address(bench)
+    undo = bench.get_by_role("button", name="Undo")
+    while undo.is_enabled():
+        undo.click()
+    expect(phrase(bench, "diameter")).to_contain_text("20 mm")
+    redo = bench.get_by_role("button", name="Redo")
+    while redo.is_enabled():
+        redo.click()
+    assert case_in_address(bench) == before
+
+
+def test_what_does_not_read_is_said_beside_it_and_nothing_is_lost(bench: Page) -> None:
+    bench.keyboard.press("d")
+    field = bench.get_by_label("Diameter of the hole")
+    field.fill("2o mm")
+    expect(bench.get_by_role("dialog")).to_contain_text("is not a drill size")
+    expect(verdict(bench)).to_contain_text("This answer is for 20 mm at 310 rpm")
+    assert case_in_address(bench)["hole"]["diameter_mm"] == 20
+    bench.keyboard.press("Escape")
+    bench.reload()
+    expect(phrase(bench, "diameter")).to_contain_text("2o mm")
+    phrase(bench, "diameter").click()
+    expect(field).to_have_value("2o mm")
+    bench.get_by_role("button", name="Keep 20 mm").click()
+    expect(phrase(bench, "diameter")).to_contain_text("20 mm")
+    drawn(bench)
+
+
+def test_a_server_that_restarts_while_one_types_loses_nothing(bench: Page, server: Server) -> None:
+    bench.keyboard.press("d")
+    server.stop()
+    bench.get_by_label("Diameter of the hole").fill("22")
+    expect(bench.get_by_role("alert")).to_contain_text("does not answer")
+    expect(verdict(bench)).to_contain_text("Tight")
+    expect(bench.get_by_label("Diameter of the hole")).to_have_value("22")
+    server.start()
+    expect(bench.get_by_role("alert")).to_be_hidden()
+    drawn(bench)
+    assert case_in_address(bench)["hole"]["diameter_mm"] == 22
+    says_what_the_core_says(bench)
+
+
+def test_by_keys_alone(bench: Page) -> None:
+    before = case_in_address(bench)["setting"]
+    bench.keyboard.press("ArrowRight")
+    expect(phrase(bench, "speed")).to_contain_text("440 rpm")
+    bench.keyboard.press("ArrowUp")
+    expect(phrase(bench, "feed")).to_contain_text("0.25")
+    bench.keyboard.press("Control+z")
+    bench.keyboard.press("Control+z")
+    expect(phrase(bench, "speed")).to_contain_text("310 rpm")
+    assert case_in_address(bench)["setting"] == before
+    bench.keyboard.press("Control+y")
+    expect(phrase(bench, "speed")).to_contain_text("440 rpm")
+    drawn(bench)
+    bench.keyboard.press("w")
+    expect(bench.get_by_text("Specific cutting force").first).to_be_visible()
+    bench.keyboard.press("w")
+    bench.keyboard.press("u")
+    expect(phrase(bench, "diameter")).to_contain_text("0.7874 in")
+    bench.keyboard.press("u")
+    for key, name in (
+        ("m", "material"),
+        ("p", "start"),
+        ("c", "drill"),
+        ("s", "machine"),
+        ("r", "speed"),
+        ("f", "feed"),
+        ("h", "holding"),
+        ("o", "coolant"),
+    ):
+        bench.keyboard.press(key)
+        expect(bench.get_by_role("dialog", name=name)).to_be_visible()
+        bench.keyboard.press("Escape")
+        expect(bench.get_by_role("dialog")).to_be_hidden()
+    bench.keyboard.press("?")
+    expect(bench.get_by_role("dialog", name="Keys")).to_be_visible()
+    bench.get_by_label("Single-letter keys on").uncheck()
+    bench.keyboard.press("Escape")
+    bench.keyboard.press("d")
+    expect(bench.get_by_role("dialog")).to_be_hidden()
+
+
+def test_a_link_opens_the_same_check_and_a_damaged_one_says_so(bench: Page, server: Server, browser: Browser) -> None:
+    choose(bench, "speed", "belt A")
+    drawn(bench)
+    other = browser.new_page()
+    other.goto(bench.url)
+    drawn(other)
+    assert other.get_by_role("region", name="The job").inner_text() == bench.get_by_role("region", name="The job").inner_text()
+    other.goto(f"{server.address}/?job=broken")
+    expect(other.get_by_text("link that was opened is damaged")).to_be_visible()
+    drawn(other)
+    other.close()
+
+
+def test_the_map_can_be_clicked_and_a_school_pinned(bench: Page) -> None:
+    window = bench.get_by_role("figure", name="Operating window").locator("svg")
+    box = window.bounding_box()
+    assert box
+    window.click(position={"x": box["width"] * 0.2, "y": box["height"] * 0.6})
+    expect(phrase(bench, "feed")).to_contain_text("0.10")
+    drawn(bench)
+    says_what_the_core_says(bench)
+    bench.keyboard.press("w")
+    bench.get_by_role("button", name="pin", exact=True).nth(1).click()
+    expect(bench.get_by_text("Band, pinned")).to_be_visible()
+    assert case_in_address(bench)["setting"]["school"] == "diameter-feed"
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_axe_finds_nothing(browser: Browser, server: Server, theme: str) -> None:
+    page = browser.new_page(color_scheme=theme, viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+    page.goto(server.address)
+    drawn(page)
+    states = [lambda: None, lambda: page.keyboard.press("w"), *(lambda key=key: page.keyboard.press(key) for key in "dlmpcsrfho")]
+    for state in states:
+        state()
+        found = Axe().run(page)
+        assert found.violations_count == 0, found.generate_report()
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_be_hidden()
+    page.close()
+
+
+def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
+    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True, reduced_motion="reduce")
+    page = context.new_page()
+    page.goto(server.address)
+    drawn(page)
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    phrase(page, "speed").tap()
+    page.get_by_role("dialog").get_by_role("button", name=re.compile("belt F")).tap()
+    expect(verdict(page)).to_contain_text("Gives way")
+    page.mouse.wheel(0, 900)
+    expect(verdict(page)).to_be_in_viewport()
+    small = page.evaluate(
+        "[...document.querySelectorAll('main button.chip, main button.tap')].filter(b => b.offsetParent && b.getBoundingClientRect().height < 43.5).map(b => b.innerText)"
+    )
+    assert small == []
+    context.close()
+
+
+def test_nothing_is_fetched_from_anywhere_else(page: Page, server: Server) -> None:
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(request.url))
+    page.goto(server.address)
+    drawn(page)
+    assert asked
+    assert all(url.startswith((server.address, "data:", "blob:")) for url in asked)
+
+
+def test_an_empty_yard_says_how_to_begin(page: Page, server: Server) -> None:
+    page.route("**/api/checks", lambda route: route.fulfill(json=[]))
+    page.goto(server.address)
+    expect(page.get_by_text("Nothing stands in this yard yet")).to_be_visible()
+
+
+def test_refused_fields_are_told_beside_their_phrase(bench: Page) -> None:
+    """A pinned drill and another diameter cannot both be: the words stand with the phrase, the last answer stays."""
+    phrase(bench, "drill").click()
+    bench.get_by_label("Pin this drill").check()
+    bench.keyboard.press("Escape")
+    type_into(bench, "diameter", "Diameter of the hole", "21")
+    expect(bench.get_by_text("21 mm is not what a 20 mm cutter makes")).to_be_visible()
+    expect(verdict(bench)).to_contain_text("This answer is for 20 mm")
+    bench.get_by_role("button", name="Undo").click()
+    drawn(bench)
+
+
+def test_health_is_open(server: Server) -> None:
+    with urllib.request.urlopen(f"{server.address}/api/health") as answer:
+        assert json.load(answer)["ok"] is True

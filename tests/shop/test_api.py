@@ -1,0 +1,232 @@
+"""The API: answers as the core does, refuses in words, keeps what it is given."""
+
+import json
+from typing import Any
+
+import jsonschema
+import pytest
+from django.test import Client
+from pydantic import TypeAdapter
+
+from bore.contract.schema import case_schema
+from shop.api import schemas
+from shop.api.api import api
+from shop.jobs.models import SavedCheck
+from shop.yard.models import Cutter, Machine, Material
+from tests.conftest import answered, hand_case, plain_case
+
+pytestmark = pytest.mark.django_db
+
+
+def post(client: Client, path: str, data: Any) -> Any:
+    return client.post(path, data if isinstance(data, str) else json.dumps(data), content_type="application/json")
+
+
+def shaped(schema: Any, response: Any) -> Any:
+    """The body, held to the schema the API describes it by: same names, nothing missing, nothing extra."""
+    assert response.status_code == 200, response.content
+    data = response.json()
+    again = TypeAdapter(schema).dump_python(TypeAdapter(schema).validate_python(data), mode="json")
+    assert again == data
+    return data
+
+
+@pytest.mark.parametrize(
+    "case", [plain_case(), hand_case(60), hand_case(150, material={"id": "stainless-304"}), plain_case(hole__diameter_mm=40)]
+)
+def test_check_is_the_cores_answer(here: Client, case: dict[str, Any]) -> None:
+    assert shaped(schemas.Answer, post(here, "/api/check", case)) == json.loads(json.dumps(answered(case)))
+
+
+def test_pictures_have_their_described_shape(here: Client) -> None:
+    for case in (plain_case(), hand_case(60), plain_case(machine__max_thrust_n=100)):
+        shaped(schemas.LogAnswer, post(here, "/api/log", case))
+        shaped(schemas.WindowAnswer, post(here, "/api/window", case))
+
+
+def test_records_can_stand_in_for_their_objects(here: Client) -> None:
+    """Machine, cutter and material by id give the same answer as written out."""
+    named = plain_case(
+        machine={"id": "c2"}, cutter={"id": "d-10-co"}, material={"id": "ferry-guide-rail"}, setting={"speed_rpm": 310, "feed_mm_rev": 0.1}
+    )
+    written = plain_case(
+        machine=Machine.objects.get(slug="c2").as_spec(),
+        cutter=Cutter.objects.get(slug="d-10-co").as_spec(),
+        material=Material.objects.get(slug="ferry-guide-rail").as_spec(),
+        setting={"speed_rpm": 310, "feed_mm_rev": 0.1},
+    )
+    assert post(here, "/api/check", named).json() == post(here, "/api/check", written).json()
+
+
+@pytest.mark.parametrize(
+    ("case", "field", "words"),
+    [
+        (plain_case(hole__diameter_mm=0), "hole.diameter_mm", "accepted: 0.1 to 150 mm"),
+        (plain_case(machine={"id": "nobody"}), "machine.id", "no machine “nobody”"),
+        (plain_case(material={"id": "nothing"}), "material.id", "no material “nothing”"),
+        (plain_case(setting={"speed_rpm": 300}), "setting.feed_mm_rev", "exactly one"),
+        ("{", "body", "not JSON"),
+        ("[1]", "body", "JSON object"),
+        ("\x00\xff", "body", "not JSON"),
+    ],
+)
+@pytest.mark.parametrize("path", ["/api/check", "/api/log", "/api/window"])
+def test_bad_input_is_422_in_words(here: Client, path: str, case: Any, field: str, words: str) -> None:
+    response = post(here, path, case)
+    assert response.status_code == 422
+    said = {error["field"]: error["message"] for error in response.json()["errors"]}
+    assert words in said[field]
+
+
+@pytest.mark.parametrize("path", ["/api/check", "/api/log", "/api/window", "/api/settle", "/api/checks"])
+def test_nothing_is_written_without_the_token(here: Client, path: str) -> None:
+    response = here.post(path, json.dumps(plain_case()), content_type="application/json", headers={"X-CSRFToken": "wrong"})
+    assert response.status_code == 403
+
+
+@pytest.mark.parametrize(
+    "path", ["/api/me", "/api/words", "/api/machines", "/api/cutters", "/api/materials", "/api/checks", "/api/read?kind=diameter&text=5"]
+)
+def test_nobody_is_signed_in_from_another_machine(away: Client, path: str) -> None:
+    response = away.get(path)
+    assert response.status_code == 401
+    assert response.json()["errors"][0]["message"] == "sign in first"
+
+
+def test_a_proxy_on_this_machine_signs_nobody_in(yard: Any) -> None:
+    assert Client(headers={"X-Forwarded-For": "203.0.113.9"}).get("/api/me").status_code == 401
+
+
+def test_health_needs_no_sign_in(away: Client) -> None:
+    assert shaped(schemas.Health, away.get("/api/health"))["ok"] is True
+
+
+def test_without_the_demo_nobody_is_signed_in(yard: Any, settings: Any) -> None:
+    settings.DEMO = False
+    assert Client().get("/api/me").status_code == 401
+
+
+def test_lists_have_their_described_shape(here: Client, yard: dict[str, int]) -> None:
+    assert len(shaped(list[schemas.MachineRecord], here.get("/api/machines"))) == yard["machines"] == 5
+    assert len(shaped(list[schemas.CutterRecord], here.get("/api/cutters"))) == yard["cutters"] >= 24
+    materials = shaped(list[schemas.MaterialRecord], here.get("/api/materials"))
+    assert materials[0]["own"] is True
+    assert sum(not row["own"] for row in materials) >= 12
+    assert all(row["sources"] for row in materials)
+    assert shaped(schemas.Me, here.get("/api/me"))["demo"] is True
+    words = shaped(schemas.Words, here.get("/api/words"))
+    assert words["symbols"]["diameter_mm"] == {"symbol": "D", "unit": "mm"}
+
+
+@pytest.mark.parametrize(
+    ("query", "value"),
+    [
+        ("kind=diameter&text=1/2", 12.7),
+        ("kind=diameter&text=%237", 5.1054),
+        ("kind=diameter&text=0.75&system=inch", 19.05),
+        ("kind=feed&text=7 thou", 0.1778),
+        ("kind=force&text=30 lbf", 133.45),
+        ("kind=length&text=1,5 in", 38.1),
+        ("kind=speed&text=310 rpm", 310),
+    ],
+)
+def test_typed_figures_are_read(here: Client, query: str, value: float) -> None:
+    found = shaped(schemas.ReadAnswer, here.get(f"/api/read?{query}"))
+    assert found["value"] == pytest.approx(value)
+    assert found["echo"]
+
+
+def test_stock_sizes_nearest_first(here: Client) -> None:
+    near = here.get("/api/read?kind=diameter&text=12.6").json()["near"]
+    assert {"12.6 mm", "1/2 in"} <= {size["text"] for size in near}
+    misses = [abs(size["diameter_mm"] - 12.6) for size in near]
+    assert misses == sorted(misses)
+
+
+@pytest.mark.parametrize(
+    "query", ["kind=diameter&text=cheese", "kind=weather&text=5", "kind=feed&text=5&system=furlong", "kind=feed", "kind=feed&text=0.1 mm/s"]
+)
+def test_what_cannot_be_read_is_said(here: Client, query: str) -> None:
+    response = here.get(f"/api/read?{query}")
+    assert response.status_code == 422
+    assert response.json()["errors"][0]["message"]
+
+
+def test_settle_takes_the_drill_from_the_crib(here: Client) -> None:
+    case = plain_case(hole__diameter_mm=8.5, cutter={"family": "twist", "diameter_mm": 10, "substrate": "hss-co", "point": "split"})
+    found = shaped(schemas.SettleAnswer, post(here, "/api/settle", {"case": case, "changed": "diameter"}))
+    assert found["cutter"] == "d-8-5-co"
+    assert found["case"]["cutter"]["diameter_mm"] == 8.5
+    assert post(here, "/api/settle", {"case": 5, "changed": "diameter"}).status_code == 422
+
+
+class TestSaving:
+    def test_a_check_is_kept_whole_and_read_back(self, here: Client) -> None:
+        case = hand_case(120)
+        kept = shaped(
+            schemas.SavedCheckAnswer,
+            post(here, "/api/checks", {"name": "  Ramp   bolt ", "note": "by eye", "case": case, "refs": {"machine": "b1"}}),
+        )
+        assert kept["name"] == "Ramp bolt"
+        again = shaped(schemas.SavedCheckAnswer, here.get(f"/api/checks/{kept['slug']}"))
+        assert again == kept
+        assert again["case"] == case
+        assert again["answer"] == json.loads(json.dumps(answered(case)))
+        assert again["made_by"] == "demo"
+        listed = shaped(list[schemas.CheckSummary], here.get("/api/checks"))
+        assert listed[0]["slug"] == kept["slug"]
+        assert "10 × 15 through" in listed[0]["short"]
+
+    def test_an_old_check_keeps_its_answer_when_the_machine_changes(self, here: Client) -> None:
+        before = here.get("/api/checks/winch-bracket").json()["answer"]
+        machine = Machine.objects.get(slug="c2")
+        machine.spec["spindle"]["power_kw"] = 0.1
+        machine.save()
+        assert here.get("/api/checks/winch-bracket").json()["answer"] == before
+
+    @pytest.mark.parametrize(
+        ("data", "field"),
+        [
+            ({"name": "", "case": plain_case()}, "name"),
+            ({"name": "x" * 121, "case": plain_case()}, "name"),
+            ({"name": "x", "case": None}, "case"),
+            ({"name": "x", "case": plain_case(), "note": "n" * 4001}, "note"),
+            ({"name": "x", "case": plain_case(), "refs": 5}, "refs"),
+            ({"name": "x", "case": plain_case(hole__diameter_mm=-1)}, "hole.diameter_mm"),
+        ],
+    )
+    def test_nothing_is_kept_of_what_is_refused(self, here: Client, data: dict[str, Any], field: str) -> None:
+        before = SavedCheck.objects.count()
+        response = post(here, "/api/checks", data)
+        assert response.status_code == 422
+        assert response.json()["errors"][0]["field"] == field
+        assert SavedCheck.objects.count() == before
+
+    def test_an_unknown_check_is_404_in_words(self, here: Client) -> None:
+        response = here.get("/api/checks/nothing-here")
+        assert response.status_code == 404
+        assert response.json()["errors"][0]["field"] == "address"
+
+
+def test_the_description_carries_the_case_and_refuses_what_the_core_refuses(here: Client) -> None:
+    """The case among the API's components is the core's own schema, which takes the example and refuses nonsense."""
+    described = api.get_openapi_schema()["components"]["schemas"]["Case"]
+    assert described["properties"]["hole"] == case_schema()["properties"]["hole"]
+    jsonschema.validate(plain_case(), described)
+    jsonschema.validate(plain_case(machine={"id": "c2"}), described)
+    with pytest.raises(jsonschema.ValidationError):
+        jsonschema.validate(plain_case(hole__diameter_mm=-1), described)
+
+
+class TestThePage:
+    def test_every_address_opens_the_one_page_with_a_strict_policy(self, here: Client) -> None:
+        for path in ("/", "/anything/at/all"):
+            response = here.get(path)
+            assert response.status_code == 200
+            assert "csrftoken" in here.cookies
+            assert "script-src 'self'" in response["Content-Security-Policy"]
+            assert response["X-Frame-Options"] == "DENY"
+
+    def test_the_api_and_files_are_left_alone(self, here: Client) -> None:
+        assert here.get("/api/nowhere").status_code == 404
+        assert here.get("/static/nowhere.js").status_code == 404

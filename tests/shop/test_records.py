@@ -1,0 +1,130 @@
+"""Records: loaded twice without change, kept with their history, written durably."""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.conf import settings
+from django.db import connection
+
+from bore.check import check
+from bore.contract.read import read_case
+from bore.limits.judgement import VERDICTS
+from shop.demo.actions import load_demo
+from shop.jobs.models import SavedCheck
+from shop.people.models import User
+from shop.yard.actions import put_cutter, put_machine
+from shop.yard.models import Cutter, Machine, Material, Stage
+
+pytestmark = pytest.mark.django_db
+ROOT = Path(__file__).parents[2]
+
+
+def counts() -> dict[str, int]:
+    models: list[Any] = [Machine, Stage, Cutter, Material, SavedCheck, User]
+    return {model.__name__: model.objects.count() for model in models} | {
+        f"{model.__name__} history": model.history.count() for model in models
+    }
+
+
+def test_the_demo_can_be_loaded_twice(yard: dict[str, int]) -> None:
+    before = counts()
+    assert load_demo() == yard
+    assert counts() == before
+    assert yard["jobs"] == 6
+
+
+def test_every_demo_record_is_one_the_core_takes(yard: dict[str, int]) -> None:
+    """Each machine with each drill of its size reads and answers; each job's answer is what the core says today."""
+    for machine in Machine.objects.all():
+        speed = machine.as_spec()["spindle"]["stages"][0]["speed_rpm"]
+        hand = machine.as_spec()["feed"]["kind"] == "hand-lever"
+        setting = {"speed_rpm": speed, **({"hand_force_n": 100} if hand else {"feed_mm_rev": 0.1})}
+        for cutter in Cutter.objects.all():
+            hole = {"diameter_mm": cutter.diameter_mm, "depth_mm": cutter.diameter_mm}
+            case = {
+                "hole": hole,
+                "material": {"id": "steel-c45"},
+                "cutter": cutter.as_spec(),
+                "machine": machine.as_spec(),
+                "setting": setting,
+            }
+            assert check(read_case(case)).tightest
+    for kept in SavedCheck.objects.all():
+        assert VERDICTS[int(check(read_case(kept.case)).result.verdict)] == kept.answer["verdict"]
+    assert {kept.answer["verdict"] for kept in SavedCheck.objects.all()} >= {"holds", "tight", "gives-way"}
+
+
+def test_a_machine_comes_back_as_it_was_put(yard: dict[str, int]) -> None:
+    spec = Machine.objects.get(slug="c2").as_spec()
+    assert put_machine("c2", spec, Machine.objects.get(slug="c2").note).revision == 1
+    spec["spindle"]["stages"] = spec["spindle"]["stages"][:3]
+    changed = put_machine("c2", spec)
+    assert changed.revision == 2
+    assert changed.as_spec() == spec
+    assert changed.stages.count() == 3
+
+
+def test_every_change_is_in_the_history(yard: dict[str, int]) -> None:
+    spec = Machine.objects.get(slug="b1").as_spec()
+    spec["spindle"]["power_kw"] = 0.55
+    put_machine("b1", spec)
+    machine = Machine.objects.get(slug="b1")
+    assert [entry.spec["spindle"]["power_kw"] for entry in machine.history.all()] == [0.55, 0.37]
+    assert Stage.history.filter(history_type="-").count() == 5
+    put_cutter("d-3", "3 mm stub", {"family": "twist", "diameter_mm": 3.0}, 1)
+    assert Cutter.objects.get(slug="d-3").history.count() == 2
+
+
+def test_the_history_keeps_no_password(yard: dict[str, int]) -> None:
+    user = User.objects.create_user("winch", password="a very long secret")
+    assert user.history.count() == 1
+    assert not hasattr(user.history.first(), "password")
+    assert not User.objects.get(username="demo").has_usable_password()
+
+
+def test_sqlite_is_set_for_durability(db: Any) -> None:
+    """Write-ahead log, a full sync at each commit, foreign keys on, writers waiting their turn."""
+    with connection.cursor() as cursor:
+        found = {}
+        for pragma in ("journal_mode", "synchronous", "foreign_keys"):
+            cursor.execute(f"PRAGMA {pragma}")
+            found[pragma] = cursor.fetchone()[0]
+    assert found == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1}
+    assert settings.DATABASES["default"]["OPTIONS"]["transaction_mode"] == "IMMEDIATE"
+
+
+def manage(*arguments: str, **environment: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "manage.py", *arguments], cwd=ROOT, env=os.environ | environment, capture_output=True, text=True, check=False
+    )
+
+
+def test_the_production_settings_pass_djangos_own_check() -> None:
+    found = manage(
+        "check",
+        "--deploy",
+        "--fail-level",
+        "WARNING",
+        DJANGO_SETTINGS_MODULE="shop.settings.production",
+        FIERCE_BORE_SECRET="s3cret-" + "abcdefghij" * 6,
+        FIERCE_BORE_HOSTS="yard.example",
+    )
+    assert found.returncode == 0, found.stderr
+    refused = manage("check", DJANGO_SETTINGS_MODULE="shop.settings.production", FIERCE_BORE_SECRET="short")
+    assert refused.returncode != 0
+    assert "at least 50 characters" in refused.stderr
+
+
+def test_a_fresh_database_is_made_and_loaded_by_the_commands(tmp_path: Path) -> None:
+    where = {"FIERCE_BORE_DATA": str(tmp_path), "DJANGO_SETTINGS_MODULE": "shop.settings.demo"}
+    assert manage("migrate", "-v", "0", **where).returncode == 0
+    for _ in range(2):
+        loaded = manage("load_demo", **where)
+        assert loaded.returncode == 0, loaded.stderr
+        assert "5 machines" in loaded.stdout
+    assert (tmp_path / "shop.sqlite3").stat().st_size > 0
+    assert oct((tmp_path / "demo-secret").stat().st_mode)[-3:] == "600"
