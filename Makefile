@@ -58,8 +58,8 @@ lint: setup-test
 	$(BIN)/mypy
 	$(BIN)/lint-imports --no-timing >/dev/null || $(BIN)/lint-imports
 	$(BIN)/python manage.py makemigrations --check --dry-run -v 0
-	$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 | diff -q - shop/api/openapi.json || { echo "shop/api/openapi.json is not what the API says: run make types"; exit 1; }
-	cd web && npx --no-install openapi-typescript ../shop/api/openapi.json 2>/dev/null | diff -q - src/api/schema.ts || { echo "web/src/api/schema.ts is not what the API says: run make types"; exit 1; }
+	@$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output .venv/openapi.json && diff -q .venv/openapi.json shop/api/openapi.json || { echo "shop/api/openapi.json is not what the API says: run make types"; exit 1; }
+	@cd web && npx --no-install openapi-typescript ../shop/api/openapi.json -o ../.venv/schema.ts >/dev/null 2>&1 && diff -q ../.venv/schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is not what the API says: run make types"; exit 1; }
 
 web-test: setup-test
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent test

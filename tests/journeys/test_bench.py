@@ -258,10 +258,10 @@ def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
     expect(verdict(page)).to_contain_text("Gives way")
     page.mouse.wheel(0, 900)
     expect(verdict(page)).to_be_in_viewport()
-    small = page.evaluate(
-        "[...document.querySelectorAll('main button.chip, main button.tap')].filter(b => b.offsetParent && b.getBoundingClientRect().height < 43.5).map(b => b.innerText)"
-    )
-    assert small == []
+    targets = page.locator("main button.chip:visible, main button.tap:visible")
+    heights = {target.inner_text(): (target.bounding_box() or {"height": 0})["height"] for target in targets.all()}
+    assert heights
+    assert {name: height for name, height in heights.items() if height < 43.5} == {}
     context.close()
 
 

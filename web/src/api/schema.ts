@@ -949,9 +949,9 @@ export interface components {
             };
             material: {
                 /** @description id of a material in the table */
-                id?: string | null;
+                id?: (string | number) | null;
                 /** @description what it is called */
-                name?: string | null;
+                name?: (string | number) | null;
                 /** @description ISO 513 group */
                 iso_group?: ("P" | "M" | "K" | "N" | "S" | "H") | null;
                 /** @description Brinell hardness, HB */
@@ -1059,7 +1059,7 @@ export interface components {
                  */
                 kind: "bench-press" | "column-press" | "radial-press" | "magnetic" | "lathe" | "turning-centre" | "machining-centre" | "gun-drilling" | "hand-held";
                 /** @description what the shop calls it */
-                name?: string | null;
+                name?: (string | number) | null;
                 /** @description axial stiffness, spindle against table, N/mm */
                 stiffness_n_mm?: number | null;
                 /** @description thrust the frame is rated for, N */
@@ -1123,7 +1123,7 @@ export interface components {
                     /** @description the speeds the spindle really has */
                     stages: {
                         /** @description what the step is called */
-                        name?: string | null;
+                        name?: (string | number) | null;
                         /** @description speed of a fixed step, rpm */
                         speed_rpm?: number | null;
                         /** @description slowest of a range, rpm */
@@ -1180,7 +1180,7 @@ export interface components {
                     /** @description what holds the tool */
                     kind?: ("chuck" | "morse" | "collet" | "hydraulic" | "shrink" | "side-lock") | null;
                     /** @description Morse number 0 to 6, or collet size ER16 to ER40 */
-                    size?: string | null;
+                    size?: (string | number) | null;
                     /** @description tang seated in its slot */
                     tang_engaged?: boolean | null;
                     /** @description largest shank a chuck takes, mm */
@@ -1312,7 +1312,7 @@ export interface components {
                      */
                     kind: "bench-press" | "column-press" | "radial-press" | "magnetic" | "lathe" | "turning-centre" | "machining-centre" | "gun-drilling" | "hand-held";
                     /** @description what the shop calls it */
-                    name?: string | null;
+                    name?: (string | number) | null;
                     /** @description axial stiffness, spindle against table, N/mm */
                     stiffness_n_mm?: number | null;
                     /** @description thrust the frame is rated for, N */
@@ -1376,7 +1376,7 @@ export interface components {
                         /** @description the speeds the spindle really has */
                         stages: {
                             /** @description what the step is called */
-                            name?: string | null;
+                            name?: (string | number) | null;
                             /** @description speed of a fixed step, rpm */
                             speed_rpm?: number | null;
                             /** @description slowest of a range, rpm */
@@ -1433,7 +1433,7 @@ export interface components {
                         /** @description what holds the tool */
                         kind?: ("chuck" | "morse" | "collet" | "hydraulic" | "shrink" | "side-lock") | null;
                         /** @description Morse number 0 to 6, or collet size ER16 to ER40 */
-                        size?: string | null;
+                        size?: (string | number) | null;
                         /** @description tang seated in its slot */
                         tang_engaged?: boolean | null;
                         /** @description largest shank a chuck takes, mm */

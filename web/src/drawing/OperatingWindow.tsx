@@ -4,7 +4,7 @@ import type { PointerEvent } from "react";
 import type { Schemas } from "../api/client";
 import type { System } from "../job/types";
 import { show, significant, split } from "../job/units";
-import { apart, logarithmic, logTicks, type Scale } from "./scales";
+import { type Box, logarithmic, logTicks, placed, type Scale } from "./scales";
 import { useWidth } from "./useWidth";
 
 type Window = Schemas["WindowAnswer"];
@@ -17,7 +17,7 @@ const BOTTOM = 254;
 const LEFT = 52;
 type Plot = { left: number; right: number; top: number; bottom: number };
 const COLOURS = { hard: "var(--vermilion)", soft: "var(--bronze)" };
-const LABEL_GAP = 15;
+const LABEL_HEIGHT = 15;
 
 type Props = {
   window: Window;
@@ -52,6 +52,24 @@ function Regions({ regions, x, y }: { regions: readonly Region[]; x: Scale; y: S
 
 type Word = { text: string; x: number; y: number; width: number; hard: boolean };
 
+const POINT_LABEL = 150;
+
+/** Ground the words keep off: the operating point, and the recommended one with its label. */
+function kept(window: Window, x: Scale, y: Scale): Box[] {
+  const { point, recommended } = window;
+  const found: Box[] = [];
+  if (point) found.push({ x: x(point.speed_rpm), y: y(point.feed_mm_rev), width: 22, height: 22 });
+  if (recommended) {
+    const middle = x(recommended.speed_rpm);
+    const side = isRight(window, x) ? -1 : 1;
+    found.push({ x: middle + (side * POINT_LABEL) / 2, y: y(recommended.feed_mm_rev), width: POINT_LABEL + 20, height: 18 });
+  }
+  return found;
+}
+
+const isRight = (window: Window, x: Scale): boolean =>
+  x(window.recommended?.speed_rpm ?? 1) > (x(window.speeds_rpm[0] ?? 1) + x(window.speeds_rpm[1] ?? 1)) / 2;
+
 function words(window: Window, x: Scale, y: Scale, plot: Plot): Word[] {
   const found = window.regions.flatMap((region) => {
     const [speed, feed] = region.label ?? [];
@@ -59,18 +77,9 @@ function words(window: Window, x: Scale, y: Scale, plot: Plot): Word[] {
     const text = region.mark === "soft" ? `tight: ${region.failure}` : region.failure;
     const width = text.length * 5.6 + 6;
     const middle = Math.min(Math.max(x(speed), plot.left + width / 2 + 2), plot.right - width / 2 - 2);
-    return [{ text, x: middle, y: y(feed), width, hard: region.mark === "hard" }];
+    return [{ text, x: middle, y: y(feed), width, height: LABEL_HEIGHT, hard: region.mark === "hard" }];
   });
-  const ys = apart(found.map((word) => word.y), LABEL_GAP, TOP + 12, BOTTOM - 6);
-  const settled = found.map((word, k) => ({ ...word, y: ys[k] ?? word.y }));
-  return settled.map((word) => (onPoint(word, window, x, y) ? { ...word, y: word.y + (word.y > BOTTOM - 30 ? -24 : 24) } : word));
-}
-
-/** Whether a word would lie on the operating point, or on the recommended one and its label. */
-function onPoint(word: Word, window: Window, x: Scale, y: Scale): boolean {
-  return [window.point, window.recommended].some(
-    (one, k) => one !== null && Math.abs(x(one.speed_rpm) - word.x) < word.width / 2 + (k ? 70 : 10) && Math.abs(y(one.feed_mm_rev) - word.y + 4) < 17,
-  );
+  return placed(found, kept(window, x, y), plot.top, plot.bottom);
 }
 
 function Words({ words: said }: { words: Word[] }) {
@@ -78,8 +87,8 @@ function Words({ words: said }: { words: Word[] }) {
     <g>
       {said.map((word) => (
         <g key={word.text}>
-          <rect x={word.x - word.width / 2} y={word.y - 11} width={word.width} height={15} fill="var(--paper)" opacity="0.82" />
-          <text x={word.x} y={word.y} textAnchor="middle" fontSize="12" fontWeight={word.hard ? 650 : 500} fill={word.hard ? COLOURS.hard : COLOURS.soft}>
+          <rect x={word.x - word.width / 2} y={word.y - 8} width={word.width} height={LABEL_HEIGHT} fill="var(--paper)" opacity="0.82" />
+          <text x={word.x} y={word.y + 3.5} textAnchor="middle" fontSize="12" fontWeight={word.hard ? 650 : 500} fill={word.hard ? COLOURS.hard : COLOURS.soft}>
             {word.text}
           </text>
         </g>
@@ -134,7 +143,7 @@ function Point({ window, x, y, system }: { window: Window; x: Scale; y: Scale; s
   const apartEnough = !point || !recommended || Math.hypot(x(point.speed_rpm) - x(recommended.speed_rpm), y(point.feed_mm_rev) - y(recommended.feed_mm_rev)) > 12;
   const rx = recommended ? x(recommended.speed_rpm) : 0;
   const ry = recommended ? y(recommended.feed_mm_rev) : 0;
-  const leftwards = rx > (x(window.speeds_rpm[0] ?? 1) + x(window.speeds_rpm[1] ?? 1)) / 2;
+  const leftwards = isRight(window, x);
   return (
     <g>
       {recommended && apartEnough && (

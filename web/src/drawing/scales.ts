@@ -36,20 +36,20 @@ export function logTicks(from: number, to: number): number[] {
   return found;
 }
 
-/** Places moved apart along one axis so that labels do not touch, order kept. */
-export function apart(places: readonly number[], gap: number, from: number, to: number): number[] {
-  const order = places.map((place, index) => ({ place, index })).sort((a, b) => a.place - b.place);
-  let last = from - gap;
-  for (const one of order) {
-    one.place = Math.max(one.place, last + gap);
-    last = one.place;
+/** A box by its middle. */
+export type Box = { x: number; y: number; width: number; height: number };
+
+const touch = (a: Box, b: Box): boolean => Math.abs(a.x - b.x) < (a.width + b.width) / 2 && Math.abs(a.y - b.y) < (a.height + b.height) / 2;
+
+/** Labels moved up or down, as little as will do, until none lies on another or on what must stay clear. */
+export function placed<Label extends Box>(labels: readonly Label[], clear: readonly Box[], from: number, to: number): Label[] {
+  const done: Label[] = [];
+  for (const label of labels) {
+    const half = label.height / 2;
+    const at = Math.min(Math.max(label.y, from + half), to - half);
+    const steps = Array.from({ length: 40 }, (_, k) => at + (k % 2 ? 1 : -1) * Math.ceil(k / 2) * 4);
+    const free = steps.find((y) => y >= from + half && y <= to - half && ![...clear, ...done].some((one) => touch({ ...label, y }, one)));
+    done.push({ ...label, y: free ?? at });
   }
-  let next = to + gap;
-  for (const one of order.reverse()) {
-    one.place = Math.min(one.place, next - gap);
-    next = one.place;
-  }
-  const moved = [...places];
-  for (const one of order) moved[one.index] = one.place;
-  return moved;
+  return done;
 }

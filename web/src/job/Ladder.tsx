@@ -18,7 +18,8 @@ const SCOPES: Record<string, string> = {
 function figures(limit: LimitFinding, system: System): string {
   const { demand, capacity, unit, soft } = limit;
   if (!demand || demand.low === null || demand.high === null || unit === null) return limit.reason ?? limit.needs.map((need) => need.words).join("; ");
-  return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system);
+  const part = limit.part && limit.part !== "grip" ? ` · ${limit.part}` : "";
+  return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system) + part;
 }
 
 function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: Answer; open: boolean; onToggle: () => void }) {

@@ -6,7 +6,7 @@ import { significant } from "./units";
 type Step = Schemas["Step"];
 
 function value(one: unknown): string {
-  if (typeof one === "number") return Math.abs(one) >= 1e5 ? String(Math.round(one)) : significant(one, 4);
+  if (typeof one === "number") return Math.abs(one) >= 1e5 ? String(Math.round(one)) : String(Number(significant(one, 4)));
   if (typeof one === "boolean") return one ? "yes" : "no";
   if (Array.isArray(one)) return one.map(value).join(", ");
   return String(one ?? "–");
