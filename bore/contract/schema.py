@@ -20,7 +20,9 @@ def _bare(entry: Field) -> dict[str, Any]:
         case "choice":
             return {"type": "string", "enum": list(entry.choices)}
         case "text":
-            return {"type": ["string", "integer"], "maxLength": 120}
+            return {"type": "string", "maxLength": 120}
+        case "size":
+            return {"type": ["string", "integer"], "maxLength": 10}
         case "numbers":
             return {"type": "array", "items": number}
         case "range":

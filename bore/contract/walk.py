@@ -106,9 +106,12 @@ class Walk:
         self._out_of(place, value, entry)
         return None
 
+    def _size(self, value: Any, entry: Field, place: str) -> str | None:
+        """A size that is a number in one series and a name in another: Morse 2, ER32."""
+        number = isinstance(value, int) and not isinstance(value, bool)
+        return self._text(str(value) if number else value, entry, place)
+
     def _text(self, value: Any, entry: Field, place: str) -> str | None:
-        if isinstance(value, int) and not isinstance(value, bool):
-            return str(value)
         if isinstance(value, str) and len(value) <= 120 and value.isprintable():
             return value
         self._out_of(place, value, entry)

@@ -949,9 +949,9 @@ export interface components {
             };
             material: {
                 /** @description id of a material in the table */
-                id?: (string | number) | null;
+                id?: string | null;
                 /** @description what it is called */
-                name?: (string | number) | null;
+                name?: string | null;
                 /** @description ISO 513 group */
                 iso_group?: ("P" | "M" | "K" | "N" | "S" | "H") | null;
                 /** @description Brinell hardness, HB */
@@ -1059,7 +1059,7 @@ export interface components {
                  */
                 kind: "bench-press" | "column-press" | "radial-press" | "magnetic" | "lathe" | "turning-centre" | "machining-centre" | "gun-drilling" | "hand-held";
                 /** @description what the shop calls it */
-                name?: (string | number) | null;
+                name?: string | null;
                 /** @description axial stiffness, spindle against table, N/mm */
                 stiffness_n_mm?: number | null;
                 /** @description thrust the frame is rated for, N */
@@ -1123,7 +1123,7 @@ export interface components {
                     /** @description the speeds the spindle really has */
                     stages: {
                         /** @description what the step is called */
-                        name?: (string | number) | null;
+                        name?: string | null;
                         /** @description speed of a fixed step, rpm */
                         speed_rpm?: number | null;
                         /** @description slowest of a range, rpm */
@@ -1312,7 +1312,7 @@ export interface components {
                      */
                     kind: "bench-press" | "column-press" | "radial-press" | "magnetic" | "lathe" | "turning-centre" | "machining-centre" | "gun-drilling" | "hand-held";
                     /** @description what the shop calls it */
-                    name?: (string | number) | null;
+                    name?: string | null;
                     /** @description axial stiffness, spindle against table, N/mm */
                     stiffness_n_mm?: number | null;
                     /** @description thrust the frame is rated for, N */
@@ -1376,7 +1376,7 @@ export interface components {
                         /** @description the speeds the spindle really has */
                         stages: {
                             /** @description what the step is called */
-                            name?: (string | number) | null;
+                            name?: string | null;
                             /** @description speed of a fixed step, rpm */
                             speed_rpm?: number | null;
                             /** @description slowest of a range, rpm */
