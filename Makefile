@@ -56,7 +56,7 @@ test: setup-test lint web-test unit
 lint: setup-test
 	$(BIN)/ruff check .
 	$(BIN)/mypy
-	$(BIN)/lint-imports --no-timing >/dev/null || $(BIN)/lint-imports
+	@$(BIN)/lint-imports --no-logo
 	$(BIN)/python manage.py makemigrations --check --dry-run -v 0
 	@$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output .venv/openapi.json && diff -q .venv/openapi.json shop/api/openapi.json || { echo "shop/api/openapi.json is not what the API says: run make types"; exit 1; }
 	@cd web && npx --no-install openapi-typescript ../shop/api/openapi.json -o ../.venv/schema.ts >/dev/null 2>&1 && diff -q ../.venv/schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is not what the API says: run make types"; exit 1; }

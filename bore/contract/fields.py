@@ -46,7 +46,7 @@ class Field:
         """The literal default, or None where there is none."""
         if self.default in (REQUIRED, DERIVED):
             return None
-        if self.kind in ("choice", "text"):
+        if self.kind in ("choice", "text", "size"):
             return None if self.default == "null" else self.default
         return json.loads(self.default)
 
@@ -67,7 +67,12 @@ class Field:
                 "map": "numbers by name, ",
             }.get(self.kind, "")
             return shape + span
-        return {"object": "an object or null", "list": "a list", "text": "text of at most 120 characters"}[self.kind]
+        return {
+            "object": "an object or null",
+            "list": "a list",
+            "text": "text of at most 120 characters",
+            "size": "a Morse number or a collet size",
+        }[self.kind]
 
 
 def _field(row: dict[str, str]) -> Field:

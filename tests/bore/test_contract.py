@@ -114,7 +114,7 @@ def test_all_the_least_there_must_be_is_enough() -> None:
 def test_every_field_refuses_nonsense_by_name(path: str) -> None:
     """Each field of the table: a value of the wrong kind is refused, naming the field and what is accepted."""
     field = all_fields()[path]
-    wrong: Any = {"text": 3.5, "choice": "blue cheese", "list": "no", "object": 5, "flag": "yes"}.get(field.kind, "many")
+    wrong: Any = {"text": 3.5, "size": 2.5, "choice": "blue cheese", "list": "no", "object": 5, "flag": "yes"}.get(field.kind, "many")
     case = plain_case()
     put(case, path, wrong)
     said = problems(case)

@@ -126,7 +126,7 @@ export function heldPhrase(job: Case, assumedShank: string | undefined): string 
   const shank = job.cutter.shank ?? assumedShank;
   if (holder?.kind === "morse") return `MT${shank?.replace("morse-", "") ?? holder.size ?? ""}${holder.tang_engaged === false ? ", no tang" : ", tang in"}`;
   if (holder?.kind === "chuck") return `${holder.capacity_mm ? `${holder.capacity_mm} mm ` : ""}${holder.grip ?? "keyed"} chuck`;
-  return holder?.size ?? holder?.kind ?? "a drill chuck";
+  return String(holder?.size ?? holder?.kind ?? "a drill chuck");
 }
 
 /** The whole first line as plain text, for the title and for screen readers. */
