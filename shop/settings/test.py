@@ -6,5 +6,6 @@ SECRET_KEY = "only-for-tests-" + "x" * 50
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "testserver"]
 DEMO = True
 MIDDLEWARE = [*MIDDLEWARE, "shop.people.demo_sign_in.DemoSignInMiddleware"]
+DATA.mkdir(parents=True, exist_ok=True)
 DATABASES["default"]["TEST"] = {"NAME": str(DATA / "test.sqlite3")}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -1,6 +1,5 @@
 """A browser (Debian's Chromium) on the real server."""
 
-import os
 from collections.abc import Iterator
 from typing import Any
 
@@ -9,7 +8,6 @@ from playwright.sync_api import Page, expect
 
 from tests.server import Server
 
-os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 expect.set_options(timeout=10_000)
 
 
