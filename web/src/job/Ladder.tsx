@@ -18,7 +18,7 @@ const SCOPES: Record<string, string> = {
 function figures(limit: LimitFinding, system: System): string {
   const { demand, capacity, unit, soft } = limit;
   if (!demand || demand.low === null || demand.high === null || unit === null) return limit.reason ?? limit.needs.map((need) => need.words).join("; ");
-  const part = limit.part && limit.part !== "grip" ? ` · ${limit.part}` : "";
+  const part = limit.part && !["grip", "too fast"].includes(limit.part) ? ` · ${limit.part}` : "";
   return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system) + part;
 }
 

@@ -21,6 +21,7 @@ import { Figures, Said } from "./parts/Figures";
 import { KeepCheck } from "./parts/KeepCheck";
 import { KeptChecks, openCheck } from "./parts/KeptChecks";
 
+const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
 
 /** The first job on screen: the one in the address, else the yard's own first. */
@@ -56,7 +57,8 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const nudge = (edit: (job: Case) => Case, kind: "speed" | "feed") => {
     if (job && edit(job) !== job) void change({ phrase: kind, edit, nudge: kind });
   };
-  const free = { enabled: keysOn && open === null && !keeping, preventDefault: true };
+  // Asked of the page itself when the key comes: a picker that has just closed must not swallow the next key.
+  const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen };
   useHotkeys(Object.keys(PHRASES), (event) => setOpen(PHRASES[event.key.toLowerCase()] ?? null), free);
   useHotkeys("left", () => nudge((was) => nudgeSpeed(was, -1), "speed"), free);
   useHotkeys("right", () => nudge((was) => nudgeSpeed(was, 1), "speed"), free);

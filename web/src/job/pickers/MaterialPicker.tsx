@@ -1,5 +1,5 @@
 /** Materials by name, designation, group or hardness, with a search that forgives. */
-import { useDeferredValue, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 
 import type { Schemas } from "../../api/client";
 import { useJob } from "../provider";
@@ -26,7 +26,7 @@ export function MaterialPicker({ onDone }: { onDone: () => void }) {
   const { state, change } = useJob();
   const materials = useMaterials();
   const [text, setText] = useState("");
-  const found = matching(materials.data ?? [], useDeferredValue(text));
+  const found = matching(materials.data ?? [], text);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.focus(), []);
   const choose = (row: Row) => void change({ phrase: "material", edit: (was) => ({ ...was, material: { id: row.id } }) }).then(onDone);
