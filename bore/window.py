@@ -68,7 +68,8 @@ def window(job: Job) -> Window:
     """The window of a job on its machine's real speeds and feeds."""
     with silent():
         columns = columns_of(job)
-        speeds, feeds = _axes(job, columns)
+        point = _point(columns)
+        speeds, feeds = _axes(job, columns, point)
         result = evaluate(columns.over(job, feed_mm_rev=feeds[:, None], speed_rpm=speeds[None, :]), MAPPED)
         recommended, meeting = _recommended(job, columns, feeds)
         stages = job.machine.spindle.stages
@@ -80,15 +81,15 @@ def window(job: Job) -> Window:
             job.machine.feed.steps_mm_rev,
             tuple(_regions(result, speeds, feeds)),
             tuple(_everywhere(result)),
-            _point(columns),
+            point,
             recommended,
             meeting,
         )
 
 
-def _axes(job: Job, columns: Columns) -> tuple[Array, Array]:
+def _axes(job: Job, columns: Columns, point: Place | None) -> tuple[Array, Array]:
     """Axes wide enough for the machine's speeds, the book's feed and the setting itself."""
-    setting = columns.feed_mm_rev if columns.feed_mm_rev is not None else columns.book_feed_mm_rev
+    setting = point.feed_mm_rev if point else columns.book_feed_mm_rev
     lows = [columns.book_feed_mm_rev / FEED_BELOW_BOOK, setting / 1.3, *(step / 1.3 for step in job.machine.feed.steps_mm_rev)]
     highs = [columns.book_feed_mm_rev * FEED_ABOVE_BOOK, setting * 1.15, *(step * 1.1 for step in job.machine.feed.steps_mm_rev)]
     slow, fast = min(columns.slowest_rpm, float(columns.speed_rpm)), max(columns.fastest_rpm, float(columns.speed_rpm))

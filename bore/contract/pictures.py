@@ -3,6 +3,7 @@
 from typing import Any
 
 from bore.bore_log import Log
+from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS
 from bore.window import Place, Region, Window
 
@@ -62,8 +63,8 @@ def window_as_data(window: Window) -> dict[str, Any]:
         "ranges": [{"name": name, "low_rpm": low, "high_rpm": high} for name, low, high in window.ranges],
         "feed_steps_mm_rev": list(window.feed_steps),
         "regions": [_region(region) for region in window.regions],
-        "everywhere": list(window.everywhere),
+        "everywhere": [BY_ID[name].failure for name in window.everywhere],
         "point": _place(window.point),
         "recommended": _place(window.recommended),
-        "meeting": list(window.meeting),
+        "meeting": [BY_ID[name].failure for name in window.meeting],
     }

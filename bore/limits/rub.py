@@ -1,8 +1,10 @@
 """Is the chip thick enough to be cut, or does the edge rub and harden the metal?"""
 
+from dataclasses import replace
+
 from bore.columns import Columns
-from bore.elementwise import Column, least
-from bore.limits.judgement import Judgement, Limit, mark, worst
+from bore.elementwise import Column, choose, least
+from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, worst
 from bore.loads import Loads
 from bore.mechanics.kinematics import chip_thickness_mm
 from bore.quantities.bands import Band
@@ -12,6 +14,7 @@ ENOUGH_EDGE, LEAST_EDGE = 0.6, 0.3
 # Feed over the book's feed in metal that hardens under a rubbing edge: enough, and the least.
 BOOK_SHARES = {"yes": (0.5, 0.30), "slight": (0.35, 0.25)}
 THINNEST_HARDENING_CHIP_MM = 0.015
+NOTHING = 1e-9
 
 
 def _thickness(columns: Columns, feed_mm_rev: Column) -> Column:
@@ -31,8 +34,16 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         unit="mm",
         part="edge radius",
     )
-    if columns.work_hardens == "no":
-        return found
+    if columns.work_hardens != "no":
+        found = worst(found, *_hardening(columns, loads, doubt, thickness))
+    assert found.demand is not None
+    # Without a bite there is no chip to measure: the reason says so, and `bite` leads.
+    cutting = choose(loads.bites, 1.0, NOTHING)
+    return replace(found, demand=found.demand.times(cutting), reason=choose(loads.bites, 0, 1))
+
+
+def _hardening(columns: Columns, loads: Loads, doubt: Band, thickness: Column) -> tuple[Judgement, ...]:
+    """What metal that hardens under a rubbing edge asks besides."""
     enough, least_share = BOOK_SHARES[columns.work_hardens]
     book = columns.book_feed_mm_rev
     by_feed = Judgement(
@@ -44,7 +55,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     )
     thinnest = least(_thickness(columns, book) / 2, THINNEST_HARDENING_CHIP_MM)
     by_chip = Judgement(demand=doubt.times(thinnest), soft=thickness, hard=thickness, unit="mm", part="thinnest chip")
-    return worst(found, by_feed, by_chip) if columns.work_hardens == "yes" else worst(found, by_feed)
+    return (by_feed, by_chip) if columns.work_hardens == "yes" else (by_feed,)
 
 
 LIMIT = Limit(
@@ -62,5 +73,6 @@ LIMIT = Limit(
     eased_by=("more-feed", "lean-harder", "slower", "sharper", "pilot"),
     judge=judge,
     stands_on=("book-feed",),
+    reasons=(Reason(HOLDS, ""), Reason(GIVES_WAY, "no chip at all: the drill does not bite")),
     parts=("edge radius", "book feed", "thinnest chip"),
 )

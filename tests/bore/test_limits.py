@@ -175,6 +175,8 @@ class TestEverydayFacts:
         assert used["setting"]["feed_mm_rev"] < 0.015
         assert limit_of(dull, "bite")["verdict"] == "gives-way"
         assert dull["setting"]["feed_mm_rev"] is None
+        assert dull["tightest"] == "bite"
+        assert "does not bite" in limit_of(dull, "rub")["reason"]
         assert dull["kinematics"]["cut_time_s"] is None
 
     def test_with_a_4_mm_pilot_100_newtons_go(self) -> None:

@@ -104,6 +104,14 @@ def test_no_open_ground_names_the_limits() -> None:
     found = window(read_case(plain_case(machine__max_thrust_n=100)))
     assert found.recommended is None
     assert "feed-force" in found.meeting
+    assert "pushes past the feed" in window_as_data(found)["meeting"]
+
+
+def test_a_hand_made_feed_lies_on_the_map() -> None:
+    """However small the feed a hand makes, its point is on the map."""
+    found = window(read_case(hand_case(106)))
+    assert found.point is not None
+    assert found.feeds_mm_rev[0] < found.point.feed_mm_rev < found.feeds_mm_rev[1]
 
 
 def test_recommended_removes_most_of_what_holds() -> None:

@@ -150,6 +150,15 @@ def test_what_does_not_read_is_said_beside_it_and_nothing_is_lost(bench: Page) -
     drawn(bench)
 
 
+def test_leaving_a_picker_takes_what_was_typed(bench: Page) -> None:
+    bench.keyboard.press("l")
+    bench.get_by_label("Full-diameter depth").fill("41")
+    bench.keyboard.press("Escape")
+    expect(phrase(bench, "depth")).to_contain_text("41 mm deep")
+    drawn(bench)
+    assert case_in_address(bench)["hole"]["depth_mm"] == 41
+
+
 def test_a_server_that_restarts_while_one_types_loses_nothing(bench: Page, server: Server) -> None:
     bench.keyboard.press("d")
     server.stop()

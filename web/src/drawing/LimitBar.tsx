@@ -11,7 +11,7 @@ export function LimitBar({ demand, soft, capacity, verdict }: Props) {
   if (!demand || demand.middle === null || !capacity) {
     // A matter of kind, not of degree: a square, full or crossed.
     return (
-      <svg viewBox="0 0 200 18" className="h-[18px] w-full" preserveAspectRatio="none" aria-hidden>
+      <svg viewBox="0 0 12 18" width="12" height="18" aria-hidden>
         <rect x="0.5" y="4" width="10" height="10" fill={verdict === "holds" ? colour : "none"} stroke={colour} strokeWidth="2" />
         {verdict !== "holds" && <path d="M0 4 L11 14 M11 4 L0 14" stroke={colour} strokeWidth="2" />}
       </svg>

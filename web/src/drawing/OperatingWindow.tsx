@@ -186,7 +186,7 @@ export function OperatingWindow({ window, system, dim, onPick }: Props) {
         <span className="text-sm text-faint">
           {recommended
             ? `best: ${significant(recommended.speed_rpm, 3)} rpm, ${split(recommended.feed_mm_rev, "mm/rev", system, 2).join(" ")}, ${recommended.verdict === "holds" ? "holds" : "tight"}`
-            : `no open ground on this machine: ${window.meeting.length > 1 ? "two limits meet" : "one limit closes it all"}`}
+            : `no open ground on this machine: ${[...new Set([...window.everywhere, ...window.meeting])].join("; ")}`}
           {!point && " · the drill does not bite, so it has no point on the map"}
         </span>
       </figcaption>

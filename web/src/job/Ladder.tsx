@@ -31,7 +31,7 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
       <button type="button" aria-expanded={open} className="tap grid w-full grid-cols-[1fr_auto] items-center gap-x-4 py-1 text-left sm:grid-cols-[15rem_1fr_4.5rem]" onClick={onToggle}>
         <span className="leading-tight">
           <span className="block font-semibold first-letter:uppercase">{limit.failure}</span>
-          <span className="figure block text-xs text-faint">{figures(limit, system)}</span>
+          <span className={`block text-faint ${limit.demand ? "figure text-xs" : "text-sm"}`}>{figures(limit, system)}</span>
         </span>
         <span className={`text-right text-sm font-semibold sm:order-3 ${TEXT[verdict]}`}>{VERDICTS[verdict]}</span>
         <span className="col-span-2 sm:order-2 sm:col-span-1">

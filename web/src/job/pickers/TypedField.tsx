@@ -39,6 +39,15 @@ export function TypedField({ phrase, kind, label, value, apply, settles, hint, o
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [draft, wrong, lost, phrase, kind, settles, read]);
 
+  // A picker that closes before the pause is over takes what was typed, as leaving a field does.
+  const leave = useRef<() => void>(() => undefined);
+  useEffect(() => {
+    leave.current = () => {
+      if (draft !== undefined && !wrong && !lost) void read(phrase, kind, draft, apply, settles);
+    };
+  });
+  useEffect(() => () => leave.current(), []);
+
   const echo = useQuery({
     queryKey: ["read", kind, text, system],
     queryFn: () => api.read(kind, text, system),
