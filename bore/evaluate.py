@@ -9,11 +9,8 @@ from bore.columns import Columns
 from bore.elementwise import Column, choose, is_array
 from bore.formula import enter
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, band_verdict, use_of
+from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, band_verdict, rank, use_of
 from bore.loads import Loads, loads_of
-
-# A verdict outweighs any use of capacity when limits are ranked.
-VERDICT_WEIGHT = 1e6
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +64,7 @@ def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result
     for index, found in enumerate(findings.values()):
         if found.judgement is None or not found.judgement.known:
             continue
-        rank = found.verdict * VERDICT_WEIGHT + choose(found.use < VERDICT_WEIGHT / 2, found.use, VERDICT_WEIGHT / 2)
-        leads = rank > worst
-        verdict, tightest, worst = choose(leads, found.verdict, verdict), choose(leads, index, tightest), choose(leads, rank, worst)
+        here = rank(found.verdict, found.use)
+        leads = here > worst
+        verdict, tightest, worst = choose(leads, found.verdict, verdict), choose(leads, index, tightest), choose(leads, here, worst)
     return Result(loads, findings, verdict, tightest)

@@ -1,6 +1,6 @@
 """What the cut asks for: torque, thrust and power by every school that applies, as bands; and what a hand makes of it."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import partial
 from types import ModuleType
@@ -78,17 +78,23 @@ def loads_of(columns: Columns) -> Loads:
     return _at_force(columns)
 
 
-def _at_feed(columns: Columns, feed_mm_rev: Column) -> Loads:
-    schools: dict[str, SchoolLoad] = {}
+def _schools(columns: Columns, load_of: Callable[[ModuleType], SchoolLoad]) -> dict[str, SchoolLoad]:
+    """What every school says, or why it says nothing."""
+    found: dict[str, SchoolLoad] = {}
     for school in ALL_SCHOOLS:
         why_not = school.applies(columns)
-        if why_not:
-            schools[school.ID] = SchoolLoad(why_not=why_not)
-            continue
+        found[school.ID] = SchoolLoad(why_not=why_not) if why_not else load_of(school)
+    return found
+
+
+def _at_feed(columns: Columns, feed_mm_rev: Column) -> Loads:
+    def load_of(school: ModuleType) -> SchoolLoad:
         enter("thrust")
         thrust = school.thrust(columns, feed_mm_rev) if school.thrust else None
         enter("torque")
-        schools[school.ID] = SchoolLoad(feed_mm_rev, school.torque(columns, feed_mm_rev), thrust)
+        return SchoolLoad(feed_mm_rev, school.torque(columns, feed_mm_rev), thrust)
+
+    schools = _schools(columns, load_of)
     torque = _torque_band(columns, schools)
     enter("thrust")
     thrusts = _pool(schools, "thrust_n", columns.school)
@@ -140,13 +146,11 @@ def _wanted_feeds(columns: Columns, available_n: Column) -> dict[str, Column]:
 
 
 def _schools_at(columns: Columns, feeds: Mapping[str, Column], middle: Column, available_n: Column) -> dict[str, SchoolLoad]:
-    enter("torque")
-    schools: dict[str, SchoolLoad] = {}
-    for school in ALL_SCHOOLS:
-        why_not = school.applies(columns)
-        if why_not:
-            schools[school.ID] = SchoolLoad(why_not=why_not)
-            continue
+    """Each school at the feed it solved; one without a thrust at the middle of the others'."""
+
+    def load_of(school: ModuleType) -> SchoolLoad:
         feed = feeds.get(school.ID, middle)
-        schools[school.ID] = SchoolLoad(feed, school.torque(columns, feed), available_n if school.ID in feeds else None)
-    return schools
+        return SchoolLoad(feed, school.torque(columns, feed), available_n if school.ID in feeds else None)
+
+    enter("torque")
+    return _schools(columns, load_of)

@@ -67,5 +67,4 @@ LIMIT = Limit(
     judge=judge,
     stands_on=("book-speed",),
     reasons=(Reason(HOLDS, ""), Reason(CANNOT, "high-speed steel does not cut metal of {hardness_hb:.0f} HB: use carbide")),
-    parts=("too fast", "builds up"),
 )

@@ -88,5 +88,4 @@ LIMIT = Limit(
         Reason(CANNOT, "a taper MT{shank_size} does not go into an MT{holder_size} socket"),
         Reason(HOLDS, "a side-lock holds by its flats"),
     ),
-    parts=("grip", "top speed", "tang", "seat"),
 )

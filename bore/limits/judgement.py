@@ -6,13 +6,15 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from bore.columns import Columns
-from bore.elementwise import Column, Mask, choose, is_array
+from bore.elementwise import Column, Mask, choose, is_array, least
 from bore.formula import formula
 from bore.loads import Loads
 from bore.quantities.bands import Band
 
 HOLDS, TIGHT, GIVES_WAY, CANNOT = 0, 1, 2, 3
 UNKNOWN, NOT_APPLICABLE = -1, -2
+# A verdict outweighs any use of capacity; past this, more makes no difference.
+MOST_USE, VERDICT_WEIGHT = 1e5, 1e6
 VERDICTS = {HOLDS: "holds", TIGHT: "tight", GIVES_WAY: "gives-way", CANNOT: "cannot", UNKNOWN: "unknown"}
 
 
@@ -63,7 +65,6 @@ class Limit:
     judge: Callable[[Columns, Loads], Judgement]
     applies: Callable[[Columns], str | None] = lambda columns: None
     reasons: tuple[Reason, ...] = (Reason(HOLDS, ""),)
-    parts: tuple[str, ...] = ()
     stands_on: tuple[str, ...] = ()
 
 
@@ -95,12 +96,16 @@ def use_of(judgement: Judgement) -> Column:
     demand = judgement.demand
     if demand is None:
         return 0.0
-    return demand.high / choose(judgement.hard > 0, judgement.hard, 1e-9)
+    return least(demand.high / choose(judgement.hard > 0, judgement.hard, 1e-9), MOST_USE)
+
+
+def rank(verdict: Column, use: Column) -> Column:
+    """Worst highest: by verdict first, then by use."""
+    return verdict * VERDICT_WEIGHT + use
 
 
 def _rank(judgement: Judgement) -> Column:
-    use = use_of(judgement)
-    return band_verdict(judgement) * 1e6 + choose(use < 1e5, use, 1e5)
+    return rank(band_verdict(judgement), use_of(judgement))
 
 
 def worst(first: Judgement, *others: Judgement) -> Judgement:

@@ -55,5 +55,4 @@ LIMIT = Limit(
     ),
     eased_by=("longer-drill", "other-machine", "both-sides"),
     judge=judge,
-    parts=("flute length", "stroke", "daylight"),
 )

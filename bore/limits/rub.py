@@ -74,5 +74,4 @@ LIMIT = Limit(
     judge=judge,
     stands_on=("book-feed",),
     reasons=(Reason(HOLDS, ""), Reason(GIVES_WAY, "no chip at all: the drill does not bite")),
-    parts=("edge radius", "book feed", "thinnest chip"),
 )

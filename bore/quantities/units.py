@@ -8,15 +8,5 @@ MM_PER_INCH = 25.4
 N_PER_LBF = 4.4482216152605
 NM_PER_LBF_IN = N_PER_LBF * MM_PER_INCH / 1000
 KW_PER_HP = 0.74569987158227022
-KW_PER_METRIC_HP = 0.73549875
 W_S_PER_MM3_PER_HP_IN3_MIN = KW_PER_HP * 1000 * 60 / MM_PER_INCH**3
 NM_RPM_PER_KW = 30000 / 3.141592653589793
-
-
-def inches(millimetres: float) -> float:
-    """Length in inches.
-
-    >>> inches(12.7)
-    0.5
-    """
-    return millimetres / MM_PER_INCH

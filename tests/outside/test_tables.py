@@ -99,7 +99,6 @@ def test_every_table_row_names_a_known_source() -> None:
         (units.NM_PER_LBF_IN, "lbf*in -> N*m"),
         (units.MM_PER_INCH, "inch -> mm"),
         (units.KW_PER_HP, "hp -> kW"),
-        (units.KW_PER_METRIC_HP, "metric_horsepower -> kW"),
         (units.W_S_PER_MM3_PER_HP_IN3_MIN, "hp*min/inch**3 -> W*s/mm**3"),
     ],
 )

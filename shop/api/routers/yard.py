@@ -8,43 +8,28 @@ from ninja import Router
 from bore.materials.table import MaterialRow, all_materials
 from bore.sources import source
 from shop.api.schemas import CutterRecord, Errors, MachineRecord, MaterialRecord
-from shop.yard.models import Cutter, Machine, Material
+from shop.yard.models import Cutter, Machine, Material, Record
 
 router = Router(tags=["yard"])
+
+
+def _head(record: Record) -> dict[str, Any]:
+    """What every record of the yard is shown by."""
+    return {"id": record.slug, "name": record.name, "note": record.note, "revision": record.revision}
 
 
 @router.get("/machines", response={200: list[MachineRecord], 401: Errors})
 def machines(request: HttpRequest) -> list[dict[str, Any]]:
     """Every machine, its stages with it."""
-    return [
-        {
-            "id": m.slug,
-            "name": m.name,
-            "kind": m.kind,
-            "note": m.note,
-            "revision": m.revision,
-            "changed_at": m.changed_at.isoformat(),
-            "spec": m.as_spec(),
-        }
-        for m in Machine.objects.prefetch_related("stages")
-    ]
+    found = Machine.objects.prefetch_related("stages")
+    return [_head(m) | {"kind": m.kind, "changed_at": m.changed_at.isoformat(), "spec": m.as_spec()} for m in found]
 
 
 @router.get("/cutters", response={200: list[CutterRecord], 401: Errors})
 def cutters(request: HttpRequest) -> list[dict[str, Any]]:
     """Every cutter of the crib, by size."""
     return [
-        {
-            "id": c.slug,
-            "name": c.name,
-            "family": c.family,
-            "diameter_mm": c.diameter_mm,
-            "count": c.count,
-            "place": c.place,
-            "note": c.note,
-            "revision": c.revision,
-            "spec": c.as_spec(),
-        }
+        _head(c) | {"family": c.family, "diameter_mm": c.diameter_mm, "count": c.count, "place": c.place, "spec": c.as_spec()}
         for c in Cutter.objects.all()
     ]
 

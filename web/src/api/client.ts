@@ -26,6 +26,7 @@ const cookie = (name: string): string =>
     ?.slice(name.length + 1) ?? "";
 
 const client = createClient<paths>({
+  baseUrl: location.origin,
   fetch: async (request) => {
     try {
       return await fetch(request);

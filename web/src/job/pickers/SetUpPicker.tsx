@@ -1,84 +1,98 @@
-/** The second line: what decides holding, reach and life. */
+/** The second line: what decides holding, reach and life. Each phrase is one or two rows of choices. */
 import { Choices } from "../../ui/Choices";
 import { BEHIND, COOLANT, ENTRY, HOLDING, PECKS, type SetUp, WEAR } from "../phrases";
 import { useJob } from "../provider";
 import type { Case } from "../types";
 
-const STARTS = { none: "no mark", punch: "punched", spot: "spotted", centre: "centre-drilled", bush: "through a bush" } as const;
-const HOLDS = { vice: HOLDING.vice, clamps: HOLDING.clamps, stop: HOLDING.stop, hand: HOLDING.hand } as const;
-const WETS = { dry: COOLANT.dry, brush: COOLANT.brush, mist: COOLANT.mist, flood: COOLANT.flood } as const;
-const entries = <Key extends string>(table: Record<Key, string>) => Object.entries(table) as [Key, string][];
+type Row = {
+  label: string;
+  choices: Record<string, string>;
+  now: (job: Case) => string;
+  /** The key is one of the row's own choices. */
+  put: (job: Case, key: never) => Case;
+};
+
+const STARTS = { none: "no mark", punch: "punched", spot: "spotted", centre: "centre-drilled", bush: "through a bush" };
+const HOLDS = { vice: HOLDING.vice, clamps: HOLDING.clamps, stop: HOLDING.stop, hand: HOLDING.hand };
+const WETS = { dry: COOLANT.dry, brush: COOLANT.brush, mist: COOLANT.mist, flood: COOLANT.flood };
+
+const ROWS: Record<SetUp["phrase"], Row[]> = {
+  entry: [
+    {
+      label: "The face",
+      choices: ENTRY,
+      now: (job) => job.hole.entry ?? "flat",
+      put: (job, entry) => ({ ...job, hole: { ...job.hole, entry } }),
+    },
+    {
+      label: "How the point is guided",
+      choices: STARTS,
+      now: (job) => job.hole.start?.kind ?? "punch",
+      put: (job, kind) => ({ ...job, hole: { ...job.hole, start: { ...job.hole.start, kind } } }),
+    },
+  ],
+  behind: [
+    {
+      label: "Behind the hole",
+      choices: BEHIND,
+      now: (job) => job.hole.behind ?? "air",
+      put: (job, behind) => ({ ...job, hole: { ...job.hole, behind } }),
+    },
+  ],
+  holding: [
+    {
+      label: "What holds the work",
+      choices: HOLDS,
+      now: (job) => job.holding?.kind ?? "vice",
+      put: (job, kind) => ({ ...job, holding: { ...job.holding, kind } }),
+    },
+  ],
+  coolant: [
+    {
+      label: "Coolant",
+      choices: WETS,
+      now: (job) => job.machine.coolant?.method ?? "dry",
+      put: (job, method) => ({ ...job, machine: { ...job.machine, coolant: { ...job.machine.coolant, method } } }),
+    },
+  ],
+  wear: [
+    {
+      label: "State of the edge",
+      choices: WEAR,
+      now: (job) => job.cutter.wear ?? "sharp",
+      put: (job, wear) => ({ ...job, cutter: { ...job.cutter, wear, edge_radius_mm: null } }),
+    },
+  ],
+  pecks: [
+    {
+      label: "Pecks",
+      choices: PECKS,
+      now: (job) => job.setting.pecks?.kind ?? "none",
+      put: (job, kind) => ({ ...job, setting: { ...job.setting, pecks: { ...job.setting.pecks, kind } } }),
+    },
+  ],
+};
 
 export function SetUpPicker({ phrase, onDone }: { phrase: SetUp["phrase"]; onDone: () => void }) {
   const { state, change } = useJob();
   const job = state.job?.case;
   if (!job) return null;
-  const set = (edit: (was: Case) => Case, last = true) =>
-    void change({ phrase, edit }).then(() => {
-      if (last) onDone();
-    });
-  switch (phrase) {
-    case "entry":
-      return (
-        <div className="grid gap-3">
-          <Choices
-            label="The face"
-            choices={entries(ENTRY)}
-            chosen={job.hole.entry ?? "flat"}
-            onChoose={(entry) => set((was) => ({ ...was, hole: { ...was.hole, entry } }), false)}
-          />
-          <Choices
-            label="How the point is guided"
-            choices={entries(STARTS)}
-            chosen={(job.hole.start?.kind ?? "punch") as keyof typeof STARTS}
-            onChoose={(kind) => set((was) => ({ ...was, hole: { ...was.hole, start: { ...was.hole.start, kind } } }), false)}
-          />
-        </div>
-      );
-    case "behind":
-      return (
+  const rows = ROWS[phrase];
+  return (
+    <div className="grid gap-3">
+      {rows.map((row) => (
         <Choices
-          label="Behind the hole"
-          choices={entries(BEHIND)}
-          chosen={job.hole.behind ?? "air"}
-          onChoose={(behind) => set((was) => ({ ...was, hole: { ...was.hole, behind } }))}
+          key={row.label}
+          label={row.label}
+          choices={Object.entries(row.choices)}
+          chosen={row.now(job)}
+          onChoose={(key) =>
+            void change({ phrase, edit: (was) => row.put(was, key as never) }).then(() => {
+              if (rows.length === 1) onDone();
+            })
+          }
         />
-      );
-    case "holding":
-      return (
-        <Choices
-          label="What holds the work"
-          choices={entries(HOLDS)}
-          chosen={(job.holding?.kind ?? "vice") as keyof typeof HOLDS}
-          onChoose={(kind) => set((was) => ({ ...was, holding: { ...was.holding, kind } }))}
-        />
-      );
-    case "coolant":
-      return (
-        <Choices
-          label="Coolant"
-          choices={entries(WETS)}
-          chosen={(job.machine.coolant?.method ?? "dry") as keyof typeof WETS}
-          onChoose={(method) => set((was) => ({ ...was, machine: { ...was.machine, coolant: { ...was.machine.coolant, method } } }))}
-        />
-      );
-    case "wear":
-      return (
-        <Choices
-          label="State of the edge"
-          choices={entries(WEAR)}
-          chosen={job.cutter.wear ?? "sharp"}
-          onChoose={(wear) => set((was) => ({ ...was, cutter: { ...was.cutter, wear, edge_radius_mm: null } }))}
-        />
-      );
-    case "pecks":
-      return (
-        <Choices
-          label="Pecks"
-          choices={entries(PECKS)}
-          chosen={job.setting.pecks?.kind ?? "none"}
-          onChoose={(kind) => set((was) => ({ ...was, setting: { ...was.setting, pecks: { ...was.setting.pecks, kind } } }))}
-        />
-      );
-  }
+      ))}
+    </div>
+  );
 }
