@@ -115,9 +115,9 @@ def metal_word(material: Material) -> str:
     text = f"{material.id or ''} {material.name} {material.power_law_row or ''}".lower()
     if material.iso_group == "S":
         return "titanium" if "titan" in text else "nickel"
-    for word in ("brass", "bronze", "magnesium", "plastic", "copper"):
+    for word in ("brass", "bronze", "magnesium", "plastic", "copper", "cupro"):
         if word in text:
-            return word
+            return "copper" if word == "cupro" else word
     return "aluminium"
 
 

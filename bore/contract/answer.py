@@ -12,6 +12,7 @@ from bore.limits import ALL_LIMITS
 from bore.limits.judgement import NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
 from bore.loads import ALL_SCHOOLS, SchoolLoad
 from bore.quantities.bands import Band
+from bore.quantities.units import NM_RPM_PER_KW
 from bore.words import fill_reason, needs_in_words
 
 DIGITS = 6
@@ -62,7 +63,7 @@ def _school(load: SchoolLoad, power_per_nm: float) -> dict[str, Any]:
 
 def _demand(check: Check) -> dict[str, Any]:
     loads = check.result.loads
-    per_nm = float(check.columns.speed_rpm) * 3.141592653589793 / 30000
+    per_nm = float(check.columns.speed_rpm) / NM_RPM_PER_KW
     return {
         "torque_nm": _band(loads.torque_nm),
         "thrust_n": _band(loads.thrust_n),

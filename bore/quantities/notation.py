@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 
 from bore.errors import BadInput
+from bore.materials.conversion import SCALES, UNITS, brinell, other_scales
 from bore.quantities.drill_sizes import read_drill_size
 from bore.quantities.units import MM_PER_INCH, N_PER_LBF
 
@@ -47,6 +48,9 @@ KINDS: dict[str, Kind] = {
 }
 
 
+READABLE = ("diameter", "hardness", *KINDS)
+
+
 @dataclass(frozen=True, slots=True)
 class Reading:
     """A typed figure: the text, its value in working units, and what it is in each unit of the trade."""
@@ -67,7 +71,7 @@ def _accepted(kind: Kind, system: str) -> str:
 
 
 def read_quantity(name: str, text: str, system: str = "metric", field: str = "value") -> Reading:
-    """Read a typed figure of a kind (`diameter`, `length`, `feed`, `force`, `speed`).
+    """Read a typed figure of a kind (one of `READABLE`).
 
     A number without a unit takes the system's own (`metric` or `inch`). Raises BadInput naming `field`.
 
@@ -78,6 +82,8 @@ def read_quantity(name: str, text: str, system: str = "metric", field: str = "va
     """
     if name == "diameter":
         return _read_diameter(text, system, field)
+    if name == "hardness":
+        return _read_hardness(text, field)
     kind = KINDS[name]
     if name == "length" and "/" in text:
         size = read_drill_size(text, field)
@@ -101,3 +107,15 @@ def _read_diameter(text: str, system: str, field: str) -> Reading:
     size = read_drill_size(f"{text.strip()} in" if bare and system == "inch" else text, field)
     written = text.strip()
     return Reading(written, size.diameter_mm, _echo(KINDS["length"], size.diameter_mm))
+
+
+def _read_hardness(text: str, field: str) -> Reading:
+    """A hardness: Brinell, or for steel Vickers, Rockwell C or tensile strength, brought to Brinell by ISO 18265."""
+    match = _TEXT.match(text)
+    unit = UNITS.get((match[2] or "HB").lower().strip()) if match else None
+    if match is None or unit is None:
+        raise BadInput.at(field, f"“{text.strip()}” is not a hardness; accepted: 200 HB, or for steel 210 HV, 32 HRC, 1000 N/mm²")
+    given = float(match[1].replace(",", "."))
+    value = given if unit == "hb" else brinell(given, unit, field)
+    shown = [f"{value:.0f} HB", *(f"{other:.0f} {SCALES[scale]}" for scale, other in other_scales(value).items())]
+    return Reading(text.strip(), round(value, 1), " = ".join(shown) + (" in steel" if len(shown) > 1 else ""))

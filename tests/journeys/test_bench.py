@@ -107,6 +107,8 @@ def test_every_phrase_can_be_changed_and_each_change_is_answered(bench: Page) ->
     bench.get_by_label("Search materials").fill("x5 crni")
     bench.keyboard.press("Enter")
     expect(phrase(bench, "material")).to_contain_text("304")
+    type_into(bench, "material", "at another hardness", "180")
+    expect(phrase(bench, "material")).to_contain_text("180 HB")
     choose(bench, "machine", "bench press B2")
     expect(phrase(bench, "feed")).to_contain_text("N")
     expect(bench.get_by_text("wanted 310")).to_be_visible()

@@ -13,7 +13,7 @@ from bore.contract.pictures import log_as_data, window_as_data
 from bore.contract.read import read_case
 from bore.errors import BadInput
 from bore.quantities.drill_sizes import nearest_sizes
-from bore.quantities.notation import KINDS, read_quantity
+from bore.quantities.notation import READABLE, read_quantity
 from bore.settle import settle
 from bore.window import window
 from shop.api.requests import read_job_case, read_json, resolved
@@ -80,9 +80,9 @@ def settle_case(request: HttpRequest) -> HttpResponse:
 
 @router.get("/read", response={200: ReadAnswer, 401: Errors, 422: Errors})
 def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> dict[str, Any]:
-    """Read a typed figure (diameter, length, feed, force, speed) in any notation; echo it in both units."""
-    if kind != "diameter" and kind not in KINDS:
-        raise BadInput.at("kind", f"accepted: diameter, {', '.join(KINDS)}")
+    """Read a typed figure (diameter, length, feed, force, speed, hardness) in any notation; echo it in both units."""
+    if kind not in READABLE:
+        raise BadInput.at("kind", f"accepted: {', '.join(READABLE)}")
     if system not in ("metric", "inch"):
         raise BadInput.at("system", "accepted: metric, inch")
     found = read_quantity(kind, text[:60], system, kind)

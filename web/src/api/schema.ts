@@ -153,7 +153,7 @@ export interface paths {
         };
         /**
          * Read Text
-         * @description Read a typed figure (diameter, length, feed, force, speed) in any notation; echo it in both units.
+         * @description Read a typed figure (diameter, length, feed, force, speed, hardness) in any notation; echo it in both units.
          */
         get: operations["shop_api_routers_checks_read_text"];
         put?: never;

@@ -64,12 +64,12 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
     );
   };
   const feed = feedPhrase(job, answer, system);
-  // An open picker says its own trouble.
   const said = [
-    ...Object.entries(state.wrong).map(([name, words]) => ({ name, words, bad: true })),
+    // An open picker says for itself what does not read.
+    ...Object.entries(state.wrong).filter(([name]) => name !== open).map(([name, words]) => ({ name, words, bad: true })),
     ...[...refused].map(([name, words]) => ({ name, words, bad: true })),
     ...Object.entries(state.moved).map(([name, words]) => ({ name, words, bad: false })),
-  ].filter(({ name }) => name !== open);
+  ];
   return (
     <section aria-label="The job" className="grid gap-1">
       <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">

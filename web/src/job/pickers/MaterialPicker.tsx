@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useJob } from "../provider";
 import { useMaterials } from "../queries";
+import { TypedField } from "./TypedField";
 
 type Row = Schemas["MaterialRecord"];
 
@@ -20,6 +21,28 @@ export function matching(rows: readonly Row[], text: string): Row[] {
     const all = bare(`${row.name} ${row.designations.join(" ")} ${row.condition} ${row.iso_group} ${row.hardness_hb ?? ""}hb`);
     return words.every((word) => all.includes(word));
   });
+}
+
+/** Groups whose constants are known to move with hardness. */
+const MOVED_BY_HARDNESS = "PKMH";
+
+/** The same metal harder or softer than the table has it. */
+function Hardness({ rows, onDone }: { rows: readonly Row[]; onDone: () => void }) {
+  const { state } = useJob();
+  const material = state.job?.case.material;
+  const row = rows.find((one) => one.id === material?.id);
+  if (!material || !row || row.own || row.hardness_hb === null || !MOVED_BY_HARDNESS.includes(row.iso_group)) return null;
+  return (
+    <TypedField
+      phrase="material"
+      kind="hardness"
+      label={`${row.name}, at another hardness`}
+      value={`${material.hardness_hb ?? row.hardness_hb} HB`}
+      apply={(was, hardness_hb) => ({ ...was, material: { ...was.material, hardness_hb } })}
+      hint="HB; for steel also HV, HRC or N/mm²"
+      onDone={onDone}
+    />
+  );
 }
 
 export function MaterialPicker({ onDone }: { onDone: () => void }) {
@@ -43,6 +66,7 @@ export function MaterialPicker({ onDone }: { onDone: () => void }) {
           if (event.key === "Enter" && found[0]) choose(found[0]);
         }}
       />
+      <Hardness rows={materials.data ?? []} onDone={onDone} />
       {found.length === 0 && materials.data && (
         <p className="text-sm text-vermilion">No metal here is called “{text}”. Try its group, its number, or what it is like.</p>
       )}
