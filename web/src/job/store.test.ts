@@ -39,6 +39,12 @@ describe("undo", () => {
     expect(speed(reduce(state, { do: "undo" }))).toBe(120);
   });
 
+  it("brings back what was on screen before another check was opened", () => {
+    const opened = reduce(start(job(100)), { do: "open", job: job(900) });
+    expect(speed(opened)).toBe(900);
+    expect(speed(reduce(opened, { do: "undo" }))).toBe(100);
+  });
+
   it("keeps at most so many steps, and has nothing to undo at the beginning", () => {
     let state = start(job(1));
     expect(reduce(state, { do: "undo" })).toBe(state);

@@ -64,7 +64,8 @@ function commit(state: State, action: Extract<Action, { do: "commit" }>): State 
 export function reduce(state: State, action: Action): State {
   switch (action.do) {
     case "open":
-      return start(action.job);
+      // What was on screen is one undo away, kept or not.
+      return state.job ? { ...start(action.job), past: [...state.past, state.job].slice(-MOST_STEPS_BACK) } : start(action.job);
     case "draft":
       return { ...state, drafts: { ...state.drafts, [action.phrase]: action.text }, wrong: without(state.wrong, action.phrase) };
     case "wrong":
