@@ -11,6 +11,7 @@ from typing import Any
 from bore.book import usual_hand_force_n
 from bore.columns import columns_of
 from bore.contract.read import SAME_SIZE_MM, read_case
+from bore.contract.walk import Walk
 from bore.errors import BadInput
 from bore.formula import silent
 from bore.machines.kinds import HAND_FEEDS
@@ -51,7 +52,7 @@ def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False) -> 
     case = copy.deepcopy(case)
     moved: list[Moved] = []
     taken: int | None = None
-    _need_objects(case)
+    _check_fields(case)
     if changed == "diameter" and not pinned:
         taken = _cutter_follows(case, crib, moved)
     elif changed == "cutter":
@@ -62,23 +63,19 @@ def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False) -> 
     return Settled(case, tuple(moved), taken)
 
 
-def _need_objects(case: Case) -> None:
-    for name in ("hole", "cutter", "machine", "setting"):
-        if not isinstance(case.get(name), dict):
-            raise BadInput.at(name, "is needed, as an object")
-
-
-def _number(value: Any, field: str) -> float:
-    if isinstance(value, bool) or not isinstance(value, int | float):
-        raise BadInput.at(field, "must be a number")
-    return float(value)
+def _check_fields(case: Case) -> None:
+    """Every field must be of its kind and in its range; fields need not agree yet, that is what settling is for."""
+    walk = Walk()
+    walk.read_object(case, "", "")
+    if walk.problems:
+        raise BadInput(walk.problems)
 
 
 def _cutter_follows(case: Case, crib: list[Case], moved: list[Moved]) -> int | None:
-    wanted = _number(case["hole"].get("diameter_mm"), "hole.diameter_mm")
+    wanted = float(case["hole"]["diameter_mm"])
     cutter = case["cutter"]
     had = cutter.get("diameter_mm")
-    if isinstance(had, int | float) and abs(had - wanted) <= SAME_SIZE_MM:
+    if had is not None and abs(had - wanted) <= SAME_SIZE_MM:
         return None
     fits = [
         k
@@ -99,13 +96,13 @@ def _diameter_follows(case: Case, moved: list[Moved]) -> None:
     diameter = case["cutter"].get("diameter_mm")
     if diameter is not None and diameter != case["hole"].get("diameter_mm"):
         case["hole"]["diameter_mm"] = diameter
-        moved.append(Moved("diameter", f"{_number(diameter, 'cutter.diameter_mm'):g} mm, as wide as the cutter"))
+        moved.append(Moved("diameter", f"{diameter:g} mm, as wide as the cutter"))
 
 
 def _drop_wide_start(case: Case, moved: list[Moved]) -> None:
     hole = case["hole"]
     start = hole.get("start_diameter_mm") or 0
-    if start and start >= _number(hole.get("diameter_mm"), "hole.diameter_mm"):
+    if start and start >= hole["diameter_mm"]:
         hole["start_diameter_mm"] = 0
         moved.append(Moved("start", "the hole there was as wide as this one: from solid now"))
 
@@ -153,7 +150,7 @@ def _choose_feed(case: Case, had: Case, old_speed: float, moved: list[Moved]) ->
         return
     if per_rev is None:
         per_rev = _book_feed(case)
-    steps = [step for step in feed.get("steps_mm_rev") or [] if isinstance(step, int | float)]
+    steps = feed.get("steps_mm_rev") or []
     chosen = min(steps, key=lambda step: abs(step / per_rev - 1)) if steps else per_rev
     setting["feed_mm_rev"] = round(chosen, 4)
     if had["feed_mm_rev"] is None or abs(chosen / per_rev - 1) > 1e-6:

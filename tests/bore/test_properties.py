@@ -11,6 +11,8 @@ from hypothesis import strategies as st
 
 from bore.columns import columns_of
 from bore.contract.answer import answer
+from bore.contract.fields import all_fields
+from bore.contract.pictures import window_as_data
 from bore.contract.read import read_case
 from bore.errors import BadInput
 from bore.evaluate import evaluate
@@ -19,8 +21,9 @@ from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
 from bore.quantities.notation import KINDS, read_quantity
 from bore.quantities.units import MM_PER_INCH
+from bore.settle import settle
 from bore.window import window
-from tests.conftest import answered, checked, hand_case, limit_of, plain_case, put
+from tests.conftest import answered, checked, contract_example, hand_case, limit_of, plain_case, put
 
 QUICK = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 POINTS = ("conventional", "thinned", "split", "self-centring", "four-facet", "sheet")
@@ -265,3 +268,32 @@ def test_window_is_drawn_for_any_job(case: dict[str, Any]) -> None:
 
 def test_answer_is_the_same_twice(example: dict[str, Any]) -> None:
     assert answer(checked(example)) == answer(checked(example))
+
+
+PLACES = sorted(path for path in all_fields() if "[]" not in path)
+NONSENSE = st.sampled_from([None, "x", -1, 0, 1e9, [], {}, True, [None], "", {"a": 1}, [[1, 2]], [1, 2], 0.5, 7, "steel-c45", "twist"])
+
+
+@settings(max_examples=250, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(
+    base=st.sampled_from(["power", "hand", "example"]),
+    damage=st.lists(st.tuples(st.sampled_from(PLACES), NONSENSE), min_size=1, max_size=5),
+    changed=st.sampled_from(["diameter", "cutter", "machine", "start", "other"]),
+)
+def test_any_damage_is_answered_or_refused_in_words(base: str, damage: list[tuple[str, Any]], changed: str) -> None:
+    """Whatever stands in a field, a check, a picture and a settling either answer in finite figures or name a field."""
+    case = {"power": plain_case, "hand": lambda: hand_case(120), "example": contract_example}[base]()
+    for path, value in damage:
+        try:
+            put(case, path, value)
+        except (AttributeError, TypeError):
+            return  # an earlier piece of damage took the place away
+    for ask in (lambda: answer(checked(case)), lambda: window_as_data(window(read_case(case))), lambda: settle(case, changed, [])):
+        try:
+            found = ask()
+        except BadInput as error:
+            refusals = error.as_data()["errors"]
+            assert refusals
+            assert all(refusal["field"] and refusal["message"] for refusal in refusals)
+        else:
+            json.dumps(found, allow_nan=False, default=str)

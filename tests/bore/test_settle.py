@@ -98,7 +98,7 @@ def test_power_feed_takes_the_nearest_step(setting: dict[str, float], feed: floa
         {"hole": {"diameter_mm": "x"}, "cutter": {}, "machine": {}, "setting": {}},
     ],
 )
-@pytest.mark.parametrize("changed", ["diameter", "machine", "nothing"])
+@pytest.mark.parametrize("changed", ["diameter", "cutter", "machine", "start", "nothing"])
 def test_what_cannot_be_settled_is_said(broken: dict[str, Any], changed: str) -> None:
     with pytest.raises(BadInput):
         settle(broken, changed, CRIB)
