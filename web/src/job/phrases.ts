@@ -2,7 +2,7 @@
 import type { Schemas } from "../api/client";
 import type { Answer, Case, Job, System } from "./types";
 import { isHandFed } from "./types";
-import { plain, show, significant, speed } from "./units";
+import { nominal, plain, show, significant, speed } from "./units";
 
 export const SUBSTRATES = { hss: "HSS", "hss-co": "cobalt", carbide: "solid carbide", "carbide-tipped": "carbide-tipped" } as const;
 export const POINTS = {
@@ -89,7 +89,7 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
   if (setting.hand_force_n != null) {
     const feed = answer?.setting.feed_mm_rev;
     const echo = !answer ? undefined : feed == null ? "it only polishes" : `about ${show(feed, "mm/rev", system, 2)}`;
-    return { lead: "leaning", text: show(setting.hand_force_n, "N", system), echo };
+    return { lead: "leaning", text: nominal(setting.hand_force_n, "N", system), echo };
   }
   const rate = answer ? show(answer.setting.feed_rate_mm_min, "mm/min", system, 2) : undefined;
   const feed = setting.feed_mm_rev ?? answer?.setting.feed_mm_rev;

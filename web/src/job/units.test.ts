@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { plain, show, showBand, significant, time } from "./units";
+import { nominal, plain, show, showBand, significant, time } from "./units";
 
 describe("figures on screen", () => {
   it.each([
@@ -20,6 +20,11 @@ describe("figures on screen", () => {
   it("gives the unit once in a band, and one figure where there is no doubt", () => {
     expect(showBand(4800, 7700, "N", "metric")).toBe("4.8–7.7 kN");
     expect(showBand(20, 20, "m/min", "metric")).toBe("20.0 m/min");
+  });
+
+  it("shows a set figure with no digits it was not given", () => {
+    expect(nominal(60, "N", "metric")).toBe("60 N");
+    expect(nominal(0.37, "kW", "metric")).toBe("0.37 kW");
   });
 
   it("never shows a missing figure as nought", () => expect(show(null, "mm/rev", "metric")).toBe("–"));

@@ -35,6 +35,12 @@ export function show(value: number | null | undefined, unit: string, system: Sys
   return split(value, unit, system, digits).join(" ").trim();
 }
 
+/** A figure somebody set, not one worked out: no digits it was not given. */
+export function nominal(value: number, unit: string, system: System): string {
+  const [figure, shown] = split(value, unit, system);
+  return `${Number(figure)} ${shown}`;
+}
+
 /** A band with its unit, the unit once. */
 export function showBand(low: number, high: number, unit: string, system: System): string {
   if (low === high) return show(low, unit, system);

@@ -3,7 +3,7 @@ import { Choices } from "../../ui/Choices";
 import { useJob } from "../provider";
 import type { Answer, Case } from "../types";
 import { isHandFed } from "../types";
-import { show } from "../units";
+import { nominal, show } from "../units";
 import { TypedField } from "./TypedField";
 
 const USUAL_FORCES_N = [60, 80, 100, 120, 150, 200];
@@ -37,7 +37,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
         <>
           <Choices
             label="Usual forces"
-            choices={USUAL_FORCES_N.map((force) => [String(force), show(force, "N", system)] as const)}
+            choices={USUAL_FORCES_N.map((force) => [String(force), nominal(force, "N", system)] as const)}
             chosen={setting.hand_force_n == null ? undefined : String(setting.hand_force_n)}
             onChoose={(force) => set((was) => withForce(was, Number(force)))}
           />
@@ -46,7 +46,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
               phrase="feed"
               kind="force"
               label="Force on the lever"
-              value={show(setting.hand_force_n, "N", system)}
+              value={nominal(setting.hand_force_n, "N", system)}
               apply={withForce}
               hint="N, lbf, or kg on a bathroom scale"
               onDone={onDone}

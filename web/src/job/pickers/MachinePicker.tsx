@@ -2,14 +2,14 @@
 import { useJob } from "../provider";
 import { useMachines } from "../queries";
 import type { Machine } from "../types";
-import { show } from "../units";
+import { nominal } from "../units";
 
 const FEEDS: Record<string, string> = { "hand-lever": "hand lever", "power-steps": "power feed" };
 
 function line(machine: Machine, system: "metric" | "inch"): string {
   const speeds = machine.spindle.stages.flatMap((stage) => [stage.speed_rpm ?? stage.min_rpm ?? 0, stage.speed_rpm ?? stage.max_rpm ?? 0]);
   return [
-    show(machine.spindle.power_kw, "kW", system),
+    nominal(machine.spindle.power_kw, "kW", system),
     `${Math.min(...speeds)}–${Math.max(...speeds)} rpm in ${machine.spindle.stages.length} steps`,
     FEEDS[machine.feed.kind] ?? machine.feed.kind,
   ].join(" · ");
