@@ -33,6 +33,10 @@ export function PhrasePicker({ label, text, mark, state = "plain", open, onOpenC
           sideOffset={6}
           collisionPadding={8}
           aria-label={label}
+          onCloseAutoFocus={(event) => {
+            // The focus comes back a moment late: it must not be taken from a picker that has opened meanwhile.
+            if (document.querySelector('[role="dialog"]')) event.preventDefault();
+          }}
           className={`z-30 max-h-[min(30rem,75vh)] overflow-y-auto border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)] ${
             wide ? "w-[min(34rem,calc(100vw-1rem))]" : "w-[min(22rem,calc(100vw-1rem))]"
           }`}
