@@ -23,8 +23,9 @@ help:
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/run.txt
 	@touch $@
 
-.venv/.dev: .venv/.run requirements/dev.txt
+.venv/.dev: .venv/.run requirements/dev.txt requirements/tables.txt
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/dev.txt
+	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes --no-deps -r requirements/tables.txt
 	@touch $@
 
 web/node_modules/.done: web/package-lock.json

@@ -23,7 +23,11 @@ STATIONS = 161
 # Just past a face: the chisel's share comes at first touch.
 TOUCH_MM = 1e-6
 # Which limits stand as rules beside which track.
-RULES = {"torque_nm": ("stall", "twist-off", "holder"), "thrust_n": ("feed-force", "hand"), "power_kw": ("motor",)}
+RULES = {
+    "torque_nm": ("stall", "belt", "twist-off", "holder"),
+    "thrust_n": ("feed-force", "hand", "buckle", "magnet"),
+    "power_kw": ("motor",),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,11 +77,7 @@ def bore_log(job: Job) -> Log:
 
 def _stations(columns: Columns) -> tuple[NDArray[np.float64], float, float]:
     """Depths of the tip, denser where the point enters and leaves; where the point is full; its length."""
-    tangent = tan_edge_angle(columns.point_angle_deg)
-    chisel = columns.chisel_ratio * columns.diameter_mm
-    full = float(engagement.full_engagement_mm(diameter_mm=columns.diameter_mm, chisel_mm=chisel, tan_edge_angle=tangent))
-    point = float(columns.point_length_mm)
-    depth = float(columns.depth_mm)
+    full, point, depth = _full_mm(columns), float(columns.point_length_mm), float(columns.depth_mm)
     end = depth + point + (float(columns.breakthrough_mm) if columns.through else 0.0)
     places = [np.linspace(0, end, STATIONS), np.linspace(0, min(full, end), 24), np.array([TOUCH_MM])]
     if columns.through:
@@ -85,13 +85,24 @@ def _stations(columns: Columns) -> tuple[NDArray[np.float64], float, float]:
     return np.unique(np.concatenate(places)), full, point
 
 
+def _full_mm(columns: Columns) -> float:
+    """How far past the face the whole point is in the metal: a ring's teeth, a flat end and inserts at their own height."""
+    if not columns.family.has_chisel:
+        return max(float(columns.point_length_mm), TOUCH_MM)
+    chisel = columns.chisel_ratio * columns.diameter_mm
+    tangent = tan_edge_angle(columns.point_angle_deg)
+    return float(engagement.full_engagement_mm(diameter_mm=columns.diameter_mm, chisel_mm=chisel, tan_edge_angle=tangent))
+
+
 def _shares(columns: Columns, result: Result, depth: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """Share of the full torque and of the full thrust at each depth."""
-    tangent = tan_edge_angle(columns.point_angle_deg)
-    chisel, inner = columns.chisel_ratio * columns.diameter_mm, columns.start_diameter_mm
+    chisel, inner, full = columns.chisel_ratio * columns.diameter_mm, columns.start_diameter_mm, _full_mm(columns)
+    begins = chisel if columns.family.has_chisel else inner
 
     def engaged(advance: NDArray[np.float64]) -> Any:
-        return engagement.engaged_diameter_mm(advance_mm=advance, chisel_mm=chisel, tan_edge_angle=tangent, diameter_mm=columns.diameter_mm)
+        # The cone's own tangent, or for an end without a chisel the slope that fills it over its height.
+        tangent = (columns.diameter_mm - begins) / 2 / full
+        return engagement.engaged_diameter_mm(advance_mm=advance, chisel_mm=begins, tan_edge_angle=tangent, diameter_mm=columns.diameter_mm)
 
     entered, left = engaged(depth), engaged(depth - columns.depth_mm) if columns.through else np.zeros_like(depth)
 
@@ -102,20 +113,11 @@ def _shares(columns: Columns, result: Result, depth: NDArray[np.float64]) -> tup
         return engagement.lip_share(engaged_mm=de, inner_diameter_mm=most(inner, chisel), diameter_mm=columns.diameter_mm)
 
     torque, lips = torque_of(entered) - torque_of(left), lips_of(entered) - lips_of(left)
-    chisel_share = _chisel_share(columns, result)
+    chisel_share = 0.0
+    if columns.start_diameter_mm <= 0 and columns.family.has_chisel:
+        chisel_share = float(1 - diameter_feed.lip_thrust_share(columns, result.loads.feed_mm_rev)) if result.loads.bites else 1.0
     on_chisel = (entered > 0) & (left <= 0)
     return torque, (1 - chisel_share) * lips + chisel_share * on_chisel
-
-
-def _chisel_share(columns: Columns, result: Result) -> float:
-    """The chisel's share of the full thrust, as the diameter-and-feed school divides it."""
-    if columns.start_diameter_mm > 0 or not result.loads.bites:
-        return 0.0 if columns.start_diameter_mm > 0 else 1.0
-    ratio = columns.chisel_ratio
-    whole = diameter_feed.thrust(columns, result.loads.feed_mm_rev)
-    cutting = whole - result.loads.chisel_n
-    lips = cutting * diameter_feed.lip_thrust_factor(ratio) / diameter_feed.thrust_factor(ratio=ratio, solid=True)
-    return float(1 - lips / whole)
 
 
 def _rules(columns: Columns, result: Result) -> dict[str, tuple[Rule, ...]]:

@@ -10,11 +10,13 @@ from bore.limits import ALL_LIMITS
 from bore.limits.judgement import CANNOT, GIVES_WAY, UNKNOWN
 from bore.limits.motor import cut_time_s
 from bore.mechanics import kinematics
+from bore.plan.depths import Depths, depths_of
+from bore.plan.pecks import peck_time_s
 
 
 @dataclass(frozen=True, slots=True)
 class Kinematics:
-    """Speeds, chip and time of the cut; None where the drill does not bite."""
+    """Speeds, chip and time of the cut, pecks counted; None where the drill does not bite."""
 
     cutting_speed_m_min: float
     feed_rate_mm_min: float | None
@@ -22,6 +24,7 @@ class Kinematics:
     chip_thickness_mm: float | None
     point_length_mm: float
     cut_time_s: float | None
+    peck_time_s: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +36,7 @@ class Check:
     result: Result
     kinematics: Kinematics
     record: Record
+    depths: Depths
 
     @property
     def bites(self) -> bool:
@@ -66,19 +70,22 @@ class Check:
         return self.result.findings[limit_id]
 
 
-def _kinematics(columns: Columns, result: Result) -> Kinematics:
+def _kinematics(job: Job, columns: Columns, result: Result) -> Kinematics:
     enter("kinematics")
     speed, point = columns.cutting_speed_m_min, columns.point_length_mm
     if not result.loads.bites:
-        return Kinematics(float(speed), None, None, None, float(point), None)
+        return Kinematics(float(speed), None, None, None, float(point), None, None)
     feed = result.loads.feed_mm_rev
     removal = kinematics.removal_mm3_min(
         diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed, speed_rpm=columns.speed_rpm
     )
-    chip = kinematics.chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg)
+    chip = None
+    if columns.family.axial_chip:
+        chip = float(kinematics.chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
     rate = kinematics.feed_rate_mm_min(feed_mm_rev=feed, speed_rpm=columns.speed_rpm)
     time = cut_time_s(columns, result.loads)
-    return Kinematics(float(speed), float(rate), float(removal) / 1000, float(chip), float(point), float(time))
+    pecks = peck_time_s(job)
+    return Kinematics(float(speed), float(rate), float(removal) / 1000, chip, float(point), float(time) + pecks, pecks)
 
 
 def check(job: Job) -> Check:
@@ -86,4 +93,4 @@ def check(job: Job) -> Check:
     with recording() as record:
         columns = columns_of(job)
         result = evaluate(columns)
-        return Check(job, columns, result, _kinematics(columns, result), record)
+        return Check(job, columns, result, _kinematics(job, columns, result), record, depths_of(columns))

@@ -1,43 +1,73 @@
 """A job as numbers: floats for one check, arrays for a map, the same names for both.
 
-What selects a formula (substrate, feed, holder …) is a word of the whole group, never a column.
+What selects a formula (family, edge, feed, holder …) is a word or record of the whole group, never a column.
 """
 
 from dataclasses import dataclass, replace
 
-from bore.cutters.twist import feeds
+from bore.cutters.family import Family
+from bore.cutters.speed_factors import speed_factor
 from bore.elementwise import Column
 from bore.formula import enter
-from bore.job import Job
+from bore.job import Holding, Job
 from bore.machines import kinds
-from bore.machines.machine import Holder
-from bore.materials.material import Material
-from bore.mechanics import hand_feed, kinematics, spindle
+from bore.machines.machine import Coolant, Holder, Magnet
+from bore.materials.material import gummy, metal_word
+from bore.mechanics import belts, hand_feed, kinematics, packing, spindle, surge
+from bore.plan.pecks import longest_peck_mm
+from bore.quantities.threads import thread_share
+from bore.quantities.tolerances import grade_um
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Columns:
     """One group of jobs as broadcastable numbers. `feed_mm_rev` is None while a hand force decides the feed."""
 
-    # words of the group
+    # words and records of the group
+    family: Family
+    kind: str
     substrate: str
     wear: str
+    point: str
+    flute: str
     iso_group: str
+    metal: str
     power_law_row: str | None
     work_hardens: str
+    grab: str
+    magnetic: str
     feed_kind: str
     motor: str
     drive: str
     holder: Holder
+    holding: Holding
+    magnet: Magnet | None
+    coolant: Coolant
+    coolant_through: bool
     shank: str
     school: str | None
     speed_factor: bool
-    pecked: bool
+    pecked: str
+    through: bool
+    stacked: bool
+    stack_clamped: bool
+    behind: str
+    entry: str
+    start_kind: str
+    opens_a_hole: bool
     # hole
+    hole_diameter_mm: Column
     diameter_mm: Column
     start_diameter_mm: Column
     depth_mm: Column
-    through: bool
+    plate_thickness_mm: float | None
+    thinnest_plate_mm: float
+    count: int
+    entry_angle_deg: float
+    mark_angle_deg: float
+    edge_distance_mm: float | None
+    next_hole_mm: float | None
+    tolerance_um: float | None
     approach_mm: Column
     breakthrough_mm: Column
     # metal
@@ -52,20 +82,39 @@ class Columns:
     # cutter
     edges: Column
     point_angle_deg: Column
+    point_length_mm: Column
     chisel_ratio: Column
     rake_deg: float | None
+    helix_deg: float
     edge_radius_mm: Column
     flute_length_mm: Column
     free_length_mm: Column
     shank_diameter_mm: Column
+    pin_spring_n: Column
+    tube_length_mm: float | None
+    steady_rests: int
+    pitch_mm: float
+    chamfer_threads: float
+    thread_share: float
+    breaking_torque_nm: Column
+    usual_um: tuple[float, float]
+    coolant_wanted: tuple[float, float] | None
+    coolant_hole_mm: float | None
+    coolant_holes: int
+    body_length_mm: float
+    packed_length_mm: Column
+    chip_factor: float
     # the book's setting for this job
     book_feed_mm_rev: Column
+    crowds_mm_rev: Column
+    overfed_mm_rev: Column
     vc_low_m_min: float | None
     vc_top_m_min: float | None
     vc_factor: Column
     # machine
     power_kw: Column
     stage_power_kw: Column
+    belt_torque_nm: Column | None
     efficiency: Column
     breakdown_ratio: Column
     idle_kw: Column
@@ -76,11 +125,13 @@ class Columns:
     slowest_rpm: float
     fastest_rpm: float
     nearest_rpm: Column
+    stiffness_n_mm: Column
     max_thrust_n: float | None
     stroke_mm: float | None
     daylight_mm: float | None
     force_ratio: float | None
     return_spring_n: float
+    backlash_mm: float | None
     # setting
     speed_rpm: Column
     feed_mm_rev: Column | None
@@ -92,9 +143,9 @@ class Columns:
         return kinematics.cutting_speed_m_min(diameter_mm=self.diameter_mm, speed_rpm=self.speed_rpm)
 
     @property
-    def point_length_mm(self) -> Column:
-        """Length of the point."""
-        return kinematics.point_length_mm(diameter_mm=self.diameter_mm, point_angle_deg=self.point_angle_deg)
+    def start_share(self) -> Column:
+        """The hole that is there, over the cutter's diameter."""
+        return self.start_diameter_mm / self.diameter_mm
 
     def over(self, job: Job, *, feed_mm_rev: Column, speed_rpm: Column) -> "Columns":
         """The same job over other settings, axes that broadcast; the feed is then given, not pushed."""
@@ -104,96 +155,105 @@ class Columns:
             feed_mm_rev=feed_mm_rev,
             hand_force_n=None,
             stage_power_kw=spindle.stage_power_kw(job.machine.spindle, speed_rpm),
+            belt_torque_nm=belts.measured_belt_nm(job.machine.spindle, speed_rpm),
             nearest_rpm=spindle.nearest_speed_rpm(job.machine.spindle, speed_rpm),
         )
-
-
-def metal_word(material: Material) -> str:
-    """What a machinist calls the metal when choosing a coolant: steel, stainless, iron, aluminium …"""
-    if material.iso_group in "PHMK":
-        return {"P": "steel", "H": "steel", "M": "stainless", "K": "iron"}[material.iso_group]
-    text = f"{material.id or ''} {material.name} {material.power_law_row or ''}".lower()
-    if material.iso_group == "S":
-        return "titanium" if "titan" in text else "nickel"
-    for word in ("brass", "bronze", "magnesium", "plastic", "copper", "cupro"):
-        if word in text:
-            return "copper" if word == "cupro" else word
-    return "aluminium"
-
-
-def _substrate_feed_factor(job: Job) -> tuple[str, float]:
-    """Column of the feed table and the factor on it for the job's edge."""
-    cutter, material = job.cutter, job.material
-    if cutter.substrate in ("hss", "hss-co"):
-        return material.feed_class, 1.0
-    with_coolant = 1.0 if cutter.coolant_through and job.machine.coolant.method == "through" else 0.85
-    if material.feed_class == "low" and material.iso_group in "PH":
-        return "medium", 0.8 * with_coolant
-    return material.feed_class, with_coolant
-
-
-def book_feed(job: Job) -> float:
-    """The book's feed per revolution for this job, mm/rev."""
-    enter("book-feed")
-    feed_class, factor = _substrate_feed_factor(job)
-    table = feeds.table_feed_mm_rev(diameter_mm=job.cutter.diameter_mm, feed_class=feed_class)
-    # Free-machining and ferritic stainless stand in a column a little too rich for them.
-    softer = 0.8 if job.material.iso_group == "M" and feed_class == "medium" else 1.0
-    deep = 0.8 if job.hole.depth_mm > 5 * job.hole.diameter_mm else 1.0
-    entry = 0.7 if job.hole.entry == "interrupted" else 1.0
-    return float(feeds.book_feed_mm_rev(table_feed_mm_rev=table, substrate_factor=factor * softer, entry_factor=entry, depth_factor=deep))
-
-
-def _speed_range(job: Job) -> tuple[float | None, float | None]:
-    material = job.material
-    pair = {"hss": material.vc_hss_m_min, "hss-co": material.vc_hssco_m_min}.get(job.cutter.substrate, material.vc_carbide_m_min)
-    return pair or (None, None)
-
-
-def speed_factor(job: Job) -> float:
-    """Share of the book's cutting speed left by coolant, depth and wear."""
-    enter("book-speed")
-    coolant = job.machine.coolant.method
-    through = coolant == "through" and job.cutter.coolant_through
-    deep = 1.0 if through else feeds.depth_speed_factor(depth_over_diameter=job.hole.depth_mm / job.hole.diameter_mm)
-    wear = 0.8 if job.cutter.wear == "dull" else 1.0
-    return float(feeds.coolant_speed_factor(coolant, metal_word(job.material)) * deep * wear)
 
 
 def _given_feed(job: Job) -> float | None:
     setting = job.setting
     if setting.feed_rate_mm_min is not None:
         return setting.feed_rate_mm_min / setting.speed_rpm
+    if setting.seconds_per_turn is not None:
+        enter("hand")
+        lead = job.machine.feed.lead_mm
+        assert lead is not None
+        return float(hand_feed.wound_feed_mm_rev(lead_mm=lead, seconds_per_turn=setting.seconds_per_turn, speed_rpm=setting.speed_rpm))
     return setting.feed_mm_rev
+
+
+def _force_ratio(job: Job) -> float | None:
+    """Thrust for a newton of the hand, None where no hand feeds."""
+    feed = job.machine.feed
+    enter("hand")
+    if feed.kind == "push":
+        return 1.0
+    if feed.kind == "tailstock":
+        assert feed.wheel_radius_mm is not None
+        assert feed.lead_mm is not None
+        assert feed.efficiency is not None
+        return hand_feed.screw_force_ratio(wheel_radius_mm=feed.wheel_radius_mm, lead_mm=feed.lead_mm, efficiency=feed.efficiency)
+    if feed.kind in kinds.HAND_FEEDS:
+        return hand_feed.lever_force_ratio(
+            lever_length_mm=feed.lever_length_mm, pinion_radius_mm=feed.pinion_radius_mm, efficiency=feed.efficiency
+        )
+    return None
+
+
+def _stiffness(job: Job) -> float:
+    """Axial stiffness behind the drill: the frame, and a free hand in series with it."""
+    frame = job.machine.stiffness_n_mm
+    if job.machine.feed.kind not in kinds.FREE_HANDS:
+        return frame
+    enter("surge")
+    return float(surge.series_stiffness_n_mm(frame_n_mm=frame, hand_n_mm=kinds.HAND_STIFFNESS_N_MM))
 
 
 def columns_of(job: Job) -> Columns:
     """One job as columns of plain floats."""
     hole, material, cutter, machine, setting = job.hole, job.material, job.cutter, job.machine, job.setting
-    drive, feed = machine.spindle, machine.feed
-    vc_low, vc_top = _speed_range(job)
-    by_hand = feed.kind in kinds.HAND_FEEDS
-    enter("hand")
+    family, drive, feed = cutter.kind, machine.spindle, machine.feed
+    speeds = family.speeds_m_min(job) or (None, None)
+    book = family.feed(job)
     ratings = [value for value in (machine.max_thrust_n, feed.max_thrust_n) if value is not None]
+    grades = family.grades(job)
+    enter("belt")
+    belt_torque = belts.measured_belt_nm(drive, setting.speed_rpm)
+    pitch = cutter.pitch_mm or 1.0
     return Columns(
+        family=family,
+        kind=machine.kind,
         substrate=cutter.substrate,
         wear=cutter.wear,
+        point=cutter.point,
+        flute=cutter.flute,
         iso_group=material.iso_group,
+        metal=metal_word(material),
         power_law_row=material.power_law_row,
         work_hardens=material.work_hardens,
+        grab=material.grab,
+        magnetic=material.magnetic,
         feed_kind=feed.kind,
         motor=drive.motor,
         drive=drive.drive,
         holder=machine.holder,
+        holding=job.holding,
+        magnet=machine.magnet,
+        coolant=machine.coolant,
+        coolant_through=cutter.coolant_through,
         shank=cutter.shank,
         school=setting.school,
         speed_factor=setting.speed_factor,
-        pecked=setting.pecks.kind != "none",
-        diameter_mm=cutter.diameter_mm,
-        # No wider than the chisel, a start hole takes no lip away: it counts as solid metal.
-        start_diameter_mm=hole.start_diameter_mm if hole.start_diameter_mm > cutter.chisel_ratio * cutter.diameter_mm else 0.0,
-        depth_mm=hole.depth_mm,
+        pecked=setting.pecks.kind,
         through=hole.through,
+        stacked=len(hole.stack_mm) > 1,
+        stack_clamped=hole.stack_clamped,
+        behind=hole.behind,
+        entry=hole.entry,
+        start_kind=hole.start.kind,
+        opens_a_hole=hole.start_diameter_mm > 0,
+        hole_diameter_mm=hole.diameter_mm,
+        diameter_mm=cutter.diameter_mm,
+        start_diameter_mm=family.inner_diameter_mm(job),
+        depth_mm=hole.depth_mm,
+        plate_thickness_mm=hole.plate_thickness_mm,
+        thinnest_plate_mm=min(hole.stack_mm, default=hole.plate_thickness_mm or hole.depth_mm),
+        count=hole.count,
+        entry_angle_deg=hole.entry_angle_deg,
+        mark_angle_deg=hole.start.angle_deg,
+        edge_distance_mm=hole.edge_distance_mm,
+        next_hole_mm=hole.next_hole_mm,
+        tolerance_um=None if hole.tolerance_it is None else grade_um(hole.tolerance_it, hole.diameter_mm),
         approach_mm=setting.approach_mm,
         breakthrough_mm=setting.breakthrough_mm,
         hardness_hb=material.hardness_hb,
@@ -204,20 +264,39 @@ def columns_of(job: Job) -> Columns:
         kd_thrust_lbf_in2=material.kd_thrust_lbf_in2,
         specific_energy_w_s_mm3=material.specific_energy_w_s_mm3,
         spread=material.spread,
-        edges=cutter.edges,
+        edges=family.edges(cutter),
         point_angle_deg=cutter.point_angle_deg,
-        chisel_ratio=cutter.chisel_ratio,
+        point_length_mm=family.point_length_mm(cutter),
+        chisel_ratio=cutter.chisel_ratio if family.has_chisel else 0.0,
         rake_deg=cutter.rake_deg,
+        helix_deg=cutter.helix_deg,
         edge_radius_mm=cutter.edge_radius_mm,
         flute_length_mm=cutter.flute_length_mm,
         free_length_mm=cutter.free_length_mm,
         shank_diameter_mm=cutter.shank_diameter_mm,
-        book_feed_mm_rev=book_feed(job),
-        vc_low_m_min=vc_low,
-        vc_top_m_min=vc_top,
+        pin_spring_n=cutter.pin_spring_n or 0.0,
+        tube_length_mm=cutter.tube_length_mm,
+        steady_rests=cutter.steady_rests,
+        pitch_mm=pitch,
+        chamfer_threads=cutter.chamfer_threads or 1.0,
+        thread_share=thread_share(hole.diameter_mm, hole.start_diameter_mm, pitch),
+        breaking_torque_nm=family.breaking_torque_nm(cutter),
+        usual_um=(grade_um(grades[0], hole.diameter_mm), grade_um(grades[1], hole.diameter_mm)),
+        coolant_wanted=family.coolant_wanted(job),
+        coolant_hole_mm=cutter.coolant_hole_mm,
+        coolant_holes=cutter.coolant_holes,
+        body_length_mm=cutter.body_length_mm,
+        packed_length_mm=longest_peck_mm(job),
+        chip_factor=packing.chip_factor(material.chip, cutter.flute, gummy(material)),
+        book_feed_mm_rev=book.book_mm_rev,
+        crowds_mm_rev=book.soft_mm_rev,
+        overfed_mm_rev=book.hard_mm_rev,
+        vc_low_m_min=speeds[0],
+        vc_top_m_min=speeds[1],
         vc_factor=speed_factor(job),
         power_kw=drive.power_kw,
         stage_power_kw=spindle.stage_power_kw(drive, setting.speed_rpm),
+        belt_torque_nm=belt_torque,
         efficiency=drive.efficiency,
         breakdown_ratio=drive.breakdown_ratio,
         idle_kw=drive.idle_kw,
@@ -228,17 +307,13 @@ def columns_of(job: Job) -> Columns:
         slowest_rpm=min(stage.slowest_rpm for stage in drive.stages),
         fastest_rpm=max(stage.fastest_rpm for stage in drive.stages),
         nearest_rpm=spindle.nearest_speed_rpm(drive, setting.speed_rpm),
+        stiffness_n_mm=_stiffness(job),
         max_thrust_n=min(ratings) if ratings else None,
-        stroke_mm=machine.stroke_mm,
+        stroke_mm=machine.stroke_mm if feed.travel_mm is None else min(machine.stroke_mm or feed.travel_mm, feed.travel_mm),
         daylight_mm=machine.daylight_mm,
-        force_ratio=hand_feed.lever_force_ratio(
-            lever_length_mm=feed.lever_length_mm,
-            pinion_radius_mm=feed.pinion_radius_mm,
-            efficiency=feed.efficiency,
-        )
-        if by_hand
-        else None,
+        force_ratio=_force_ratio(job),
         return_spring_n=feed.return_spring_n or 0.0,
+        backlash_mm=feed.backlash_mm,
         speed_rpm=setting.speed_rpm,
         feed_mm_rev=_given_feed(job),
         hand_force_n=setting.hand_force_n,

@@ -46,7 +46,7 @@ def verdict_of(limit: Limit, judgement: Judgement) -> Column:
 
 
 def _find(limit: Limit, columns: Columns, loads: Loads) -> Finding:
-    why_not = limit.applies(columns)
+    why_not = columns.family.spared.get(limit.id) or limit.applies(columns)
     if why_not:
         return Finding(None, NOT_APPLICABLE, 0.0, why_not)
     enter(limit.id)

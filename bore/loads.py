@@ -8,7 +8,7 @@ from types import ModuleType
 from bore.columns import Columns
 from bore.elementwise import Column, Mask, choose, least, most
 from bore.formula import enter, silent
-from bore.mechanics import hand_feed
+from bore.mechanics import hand_feed, surge
 from bore.mechanics.kinematics import power_kw
 from bore.quantities.bands import Band
 from bore.schools import band, diameter_feed, power_law, specific_energy, specific_force
@@ -20,17 +20,20 @@ FURTHEST_OVER_BOOK = 8.0
 
 @dataclass(frozen=True, slots=True)
 class SchoolLoad:
-    """What one school says; thrust None where it has no method, all None with `why_not` where it does not apply."""
+    """What one school says; thrust None where it has no method, all None with `why_not` where it does not apply.
+    A `bound` is not pooled: its thrust only widens the high side."""
 
     feed_mm_rev: Column | None = None
     torque_nm: Column | None = None
     thrust_n: Column | None = None
     why_not: str | None = None
+    bound: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Loads:
-    """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is what the hand would make unstopped."""
+    """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is what the hand would make unstopped.
+    `surge_torque_nm` is the torque as the point comes through, `release_n` the thrust let go there."""
 
     torque_nm: Band
     thrust_n: Band
@@ -40,11 +43,9 @@ class Loads:
     wanted_feed: Band
     chisel_n: Column
     bites: Mask
-
-
-def crowding_marks(substrate: str) -> tuple[float, float]:
-    """Soft and hard mark of the feed over the book's: HSS 1.25 and 1.6, carbide 1.2 and 1.3 (common practice)."""
-    return (1.25, 1.6) if substrate in ("hss", "hss-co") else (1.2, 1.3)
+    surge_torque_nm: Band
+    release_n: Column
+    surge: Column
 
 
 def _power(torque: Band, speed_rpm: Column) -> Band:
@@ -59,13 +60,20 @@ def _torque_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     return band.pooled(_pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR)
 
 
+def _thrust_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
+    enter("thrust")
+    values = _pool(schools, "thrust_n", columns.school)
+    bounds = [load.thrust_n for load in schools.values() if load.bound and load.thrust_n is not None]
+    return band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds)
+
+
 def _thrust_floor(count: int) -> float:
     return band.THRUST_FLOOR if count > 1 else band.ONE_METHOD_THRUST_FLOOR
 
 
 def _pool(loads: Mapping[str, SchoolLoad], quantity: str, pinned: str | None) -> list[Column]:
     """The schools' values to pool: the pinned school's alone where it has one, else all there are."""
-    values = {name: getattr(load, quantity) for name, load in loads.items() if getattr(load, quantity) is not None}
+    values = {name: getattr(load, quantity) for name, load in loads.items() if getattr(load, quantity) is not None and not load.bound}
     if pinned in values:
         return [values[pinned]]
     return list(values.values())
@@ -78,30 +86,74 @@ def loads_of(columns: Columns) -> Loads:
     return _at_force(columns)
 
 
-def _schools(columns: Columns, load_of: Callable[[ModuleType], SchoolLoad]) -> dict[str, SchoolLoad]:
+def method_of(columns: Columns, school: ModuleType) -> ModuleType | str:
+    """The module a school is worked out by for this family, or why it says nothing."""
+    chosen = columns.family.schools.get(school.ID, school)
+    if isinstance(chosen, str):
+        return chosen
+    return chosen.applies(columns) or chosen
+
+
+def _schools(columns: Columns, load_of: Callable[[ModuleType, bool], SchoolLoad]) -> dict[str, SchoolLoad]:
     """What every school says, or why it says nothing."""
     found: dict[str, SchoolLoad] = {}
     for school in ALL_SCHOOLS:
-        why_not = school.applies(columns)
-        found[school.ID] = SchoolLoad(why_not=why_not) if why_not else load_of(school)
+        method = method_of(columns, school)
+        found[school.ID] = SchoolLoad(why_not=method) if isinstance(method, str) else load_of(method, school.ID in columns.family.bounds)
     return found
 
 
 def _at_feed(columns: Columns, feed_mm_rev: Column) -> Loads:
-    def load_of(school: ModuleType) -> SchoolLoad:
+    def load_of(method: ModuleType, bound: bool) -> SchoolLoad:
         enter("thrust")
-        thrust = school.thrust(columns, feed_mm_rev) if school.thrust else None
+        thrust = method.thrust(columns, feed_mm_rev) if method.thrust else None
         enter("torque")
-        return SchoolLoad(feed_mm_rev, school.torque(columns, feed_mm_rev), thrust)
+        torque = None if bound else method.torque(columns, feed_mm_rev)
+        return SchoolLoad(feed_mm_rev, torque, thrust, bound=bound)
 
     schools = _schools(columns, load_of)
-    torque = _torque_band(columns, schools)
-    enter("thrust")
-    thrusts = _pool(schools, "thrust_n", columns.school)
-    thrust_band = band.pooled(thrusts, columns.spread, _thrust_floor(len(thrusts)))
+    return _loads(columns, schools, _thrust_band(columns, schools), feed_mm_rev, Band.exactly(feed_mm_rev), _chisel(columns), True)
+
+
+def _chisel(columns: Columns) -> Column:
+    """What stands against the drill at any feed: the chisel's indentation, and a pin's spring."""
     with silent():
-        chisel = diameter_feed.chisel_indentation_n(columns)
-    return Loads(torque, thrust_band, _power(torque, columns.speed_rpm), schools, feed_mm_rev, Band.exactly(feed_mm_rev), chisel, True)
+        return diameter_feed.chisel_indentation_n(columns) + columns.pin_spring_n
+
+
+def _loads(
+    columns: Columns,
+    schools: Mapping[str, SchoolLoad],
+    thrust: Band,
+    feed_mm_rev: Column,
+    wanted: Band,
+    chisel_n: Column,
+    bites: Mask,
+) -> Loads:
+    torque = _torque_band(columns, schools).times(choose(bites, 1.0, 0.0))
+    release, factor = _surge(columns, thrust.middle, feed_mm_rev)
+    excess = factor - 1
+    surged = Band(torque.low, torque.middle * (1 + surge.MIDDLE_SHARE * excess), torque.high * factor)
+    return Loads(torque, thrust, _power(torque, columns.speed_rpm), schools, feed_mm_rev, wanted, chisel_n, bites, surged, release, factor)
+
+
+def _surge(columns: Columns, thrust_n: Column, feed_mm_rev: Column) -> tuple[Column, Column]:
+    """Thrust let go at breakthrough and how far torque rises there; none in a blind hole or without a chisel edge."""
+    if not columns.through or not columns.family.has_chisel:
+        return 0.0, 1.0
+    enter("surge")
+    with silent():
+        lips = diameter_feed.lip_thrust_share(columns, feed_mm_rev)
+    release = surge.release_n(thrust_n=thrust_n, lip_share=lips)
+    surged = surge.surged_feed_mm_rev(
+        feed_mm_rev=feed_mm_rev,
+        lip_share=lips,
+        edges=columns.edges,
+        release_n=release,
+        stiffness_n_mm=columns.stiffness_n_mm,
+        flute_lead_mm=surge.flute_lead_mm(columns.diameter_mm, columns.helix_deg),
+    )
+    return release, surge.surge_factor(surged_feed_mm_rev=surged, feed_mm_rev=feed_mm_rev)
 
 
 def _at_force(columns: Columns) -> Loads:
@@ -112,45 +164,38 @@ def _at_force(columns: Columns) -> Loads:
     available = hand_feed.available_thrust_n(
         hand_force_n=columns.hand_force_n, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio
     )
-    chisel = diameter_feed.chisel_indentation_n(columns)
-    bites = (chisel < available) & (available > 0)
-    ceiling = columns.book_feed_mm_rev * crowding_marks(columns.substrate)[1]
-    wanted = _wanted_feeds(columns, choose(bites, available, chisel + 1.0))
+    diameter_feed.chisel_indentation_n(columns)
+    standing = _chisel(columns)
+    bites = (standing < available) & (available > 0)
+    ceiling = columns.overfed_mm_rev
+    wanted = _wanted_feeds(columns, choose(bites, available, standing + 1.0))
     pool = [wanted[columns.school]] if columns.school in wanted else list(wanted.values())
     middle = band.geometric_mean(values=pool)
     schools = _schools_at(columns, {name: least(feed, ceiling) for name, feed in wanted.items()}, least(middle, ceiling), available)
-    torque = _torque_band(columns, schools)
-    cutting = choose(bites, 1.0, 0.0)
-    torque = torque.times(cutting)
-    return Loads(
-        torque,
-        Band.exactly(available),
-        _power(torque, columns.speed_rpm),
-        schools,
-        least(middle, ceiling),
-        Band(least(*pool), middle, most(*pool)),
-        chisel,
-        bites,
-    )
+    wanted_band = Band(least(*pool), middle, most(*pool))
+    return _loads(columns, schools, Band.exactly(available), least(middle, ceiling), wanted_band, standing, bites)
 
 
 def _wanted_feeds(columns: Columns, available_n: Column) -> dict[str, Column]:
     """The feed each school with a thrust gives for the thrust available."""
     furthest = columns.book_feed_mm_rev * FURTHEST_OVER_BOOK
+    found: dict[str, Column] = {}
     with silent():
-        return {
-            school.ID: hand_feed.solve_feed(partial(school.thrust, columns), available_n, school.thrust_floor_n(columns), furthest)
-            for school in ALL_SCHOOLS
-            if school.thrust and not school.applies(columns)
-        }
+        for school in ALL_SCHOOLS:
+            method = method_of(columns, school)
+            if isinstance(method, str) or method.thrust is None or school.ID in columns.family.bounds:
+                continue
+            found[school.ID] = hand_feed.solve_feed(partial(method.thrust, columns), available_n, method.thrust_floor_n(columns), furthest)
+    return found
 
 
 def _schools_at(columns: Columns, feeds: Mapping[str, Column], middle: Column, available_n: Column) -> dict[str, SchoolLoad]:
     """Each school at the feed it solved; one without a thrust at the middle of the others'."""
 
-    def load_of(school: ModuleType) -> SchoolLoad:
-        feed = feeds.get(school.ID, middle)
-        return SchoolLoad(feed, school.torque(columns, feed), available_n if school.ID in feeds else None)
+    def load_of(method: ModuleType, bound: bool) -> SchoolLoad:
+        feed = feeds.get(method.ID, middle)
+        torque = None if bound else method.torque(columns, feed)
+        return SchoolLoad(feed, torque, available_n if method.ID in feeds else None, bound=bound)
 
     enter("torque")
     return _schools(columns, load_of)

@@ -12,15 +12,34 @@ from bore.book import usual_hand_force_n
 from bore.columns import columns_of
 from bore.contract.read import SAME_SIZE_MM, read_case
 from bore.contract.walk import Walk
+from bore.cutters.registry import family
 from bore.errors import BadInput
 from bore.formula import silent
 from bore.machines.kinds import HAND_FEEDS
+from bore.quantities.threads import coarse_pitch_mm
 
 Case = dict[str, Any]
 FEED_FIELDS = ("feed_mm_rev", "feed_rate_mm_min", "hand_force_n", "seconds_per_turn")
 # What makes two cutters the same but for their size.
 ALIKE = ("family", "substrate", "point", "wear")
-SIZED = ("diameter_mm", "flute_length_mm", "body_length_mm", "free_length_mm", "edge_radius_mm", "shank", "shank_diameter_mm")
+SIZED = (
+    "diameter_mm",
+    "flute_length_mm",
+    "body_length_mm",
+    "free_length_mm",
+    "edge_radius_mm",
+    "edges",
+    "shank",
+    "shank_diameter_mm",
+    "slug_diameter_mm",
+    "teeth",
+    "cut_depth_mm",
+    "tube_length_mm",
+    "tube_diameter_mm",
+    "step_diameter_mm",
+    "pitch_mm",
+    "shift_mm",
+)
 PHRASES = ("diameter", "cutter", "machine", "start", "other")
 
 
@@ -75,7 +94,7 @@ def _cutter_follows(case: Case, crib: list[Case], moved: list[Moved]) -> int | N
     wanted = float(case["hole"]["diameter_mm"])
     cutter = case["cutter"]
     had = cutter.get("diameter_mm")
-    if had is not None and abs(had - wanted) <= SAME_SIZE_MM:
+    if not family(cutter["family"]).makes_own_diameter or (had is not None and abs(had - wanted) <= SAME_SIZE_MM):
         return None
     fits = [
         k
@@ -88,12 +107,16 @@ def _cutter_follows(case: Case, crib: list[Case], moved: list[Moved]) -> int | N
         moved.append(Moved("cutter", f"the {wanted:g} mm one in the crib"))
         return fits[0]
     case["cutter"] = {name: value for name, value in cutter.items() if name not in SIZED} | {"diameter_mm": wanted}
-    moved.append(Moved("cutter", f"no {wanted:g} mm in the crib: one of jobber length assumed"))
+    moved.append(Moved("cutter", f"no {wanted:g} mm {family(cutter['family']).words} in the crib: a usual one assumed"))
     return None
 
 
 def _diameter_follows(case: Case, moved: list[Moved]) -> None:
     diameter = case["cutter"].get("diameter_mm")
+    if diameter is not None:
+        diameter += 2 * (case["cutter"].get("shift_mm") or 0.0)
+    if not family(case["cutter"]["family"]).makes_own_diameter:
+        return
     if diameter is not None and diameter != case["hole"].get("diameter_mm"):
         case["hole"]["diameter_mm"] = diameter
         moved.append(Moved("diameter", f"{diameter:g} mm, as wide as the cutter"))
@@ -127,7 +150,15 @@ def _machine_changed(case: Case, moved: list[Moved]) -> None:
 
 def _with_any_feed(case: Case) -> Case:
     """The case with some feed, so that it can be read while the real one is still to be chosen."""
-    return case | {"setting": case["setting"] | {"feed_mm_rev": 0.05}}
+    return case | {"setting": case["setting"] | {"feed_mm_rev": _own_pitch(case) or 0.05}}
+
+
+def _own_pitch(case: Case) -> float | None:
+    """The pitch of a tap, which is the only feed it takes."""
+    cutter = case["cutter"]
+    if cutter["family"] != "tap":
+        return None
+    return float(cutter.get("pitch_mm") or coarse_pitch_mm(case["hole"]["diameter_mm"]))
 
 
 def _stage_words(case: Case, speed: float) -> str:
@@ -139,6 +170,13 @@ def _stage_words(case: Case, speed: float) -> str:
 def _choose_feed(case: Case, had: Case, old_speed: float, moved: list[Moved]) -> None:
     setting, feed = case["setting"], case["machine"]["feed"]
     per_rev = had["feed_mm_rev"] or (had["feed_rate_mm_min"] / old_speed if had["feed_rate_mm_min"] else None)
+    pitch = _own_pitch(case)
+    if pitch is not None:
+        setting["feed_mm_rev"] = pitch
+        return
+    if feed["kind"] == "tailstock" and had["seconds_per_turn"] is not None:
+        setting["seconds_per_turn"] = had["seconds_per_turn"]
+        return
     if feed["kind"] in HAND_FEEDS:
         if had["hand_force_n"] is not None:
             setting["hand_force_n"] = had["hand_force_n"]

@@ -17,10 +17,11 @@ class Source:
     kept_as: str
 
 
-def rows(name: str) -> list[dict[str, str]]:
-    """The rows of a table in `bore/tables`, as text by column."""
-    with (TABLES / name).open(newline="", encoding="utf-8") as file:
-        return list(csv.DictReader(file))
+@cache
+def rows(name: str, folder: Path = TABLES) -> tuple[dict[str, str], ...]:
+    """The rows of a table, as text by column: one of `bore/tables`, or of a cutter family's own folder. Read once."""
+    with (folder / name).open(newline="", encoding="utf-8") as file:
+        return tuple(csv.DictReader(file))
 
 
 @cache

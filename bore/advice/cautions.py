@@ -5,23 +5,59 @@ from functools import cache
 
 from bore.job import Job
 from bore.machines.kinds import HAND_FEEDS
+from bore.materials.material import metal_word
 from bore.sources import rows
 
 TALL_DRILL_MM = 13.0
+LATHES = ("lathe", "turning-centre")
+ENCLOSED = ("turning-centre", "machining-centre", "gun-drilling")
+
+
+def _family(*names: str) -> Callable[[Job], bool]:
+    return lambda job: job.cutter.family in names
+
+
+def _metal(*words: str) -> Callable[[Job], bool]:
+    return lambda job: metal_word(job.material) in words
+
+
+def _machine(*kinds: str) -> Callable[[Job], bool]:
+    return lambda job: job.machine.kind in kinds
+
+
+def _hung(job: Job) -> bool:
+    return job.machine.magnet is not None and job.machine.magnet.orientation != "down"
+
 
 WHEN: dict[str, Callable[[Job], bool]] = {
     "held-by-hand": lambda job: job.holding.kind == "hand",
     "grabs": lambda job: job.material.grab == "high" and job.machine.feed.kind in HAND_FEEDS,
-    "big-from-solid": lambda job: job.hole.through and job.hole.start_diameter_mm == 0 and job.hole.diameter_mm > TALL_DRILL_MM,
-    "magnesium": lambda job: "magnesium" in job.material.name.lower(),
-    "titanium": lambda job: "titanium" in job.material.name.lower(),
-    "dust": lambda job: job.material.chip == "powder" or "brass" in job.material.name.lower(),
-    "long-chips": lambda job: job.material.chip == "long",
-    "clamped": lambda job: job.holding.kind != "hand",
+    "disc": lambda job: job.cutter.family == "indexable" and job.hole.through,
+    "whip": _family("gun"),
+    "strap": _machine("magnetic"),
+    "overhead": _hung,
+    "wrists": _machine("hand-held"),
+    "big-from-solid": lambda job: (
+        job.cutter.kind.has_chisel and job.hole.through and job.hole.start_diameter_mm == 0 and job.hole.diameter_mm > TALL_DRILL_MM
+    ),
+    "magnesium": _metal("magnesium"),
+    "titanium": _metal("titanium"),
+    "mist": lambda job: job.machine.coolant.method == "through" and job.machine.coolant.pressure_bar >= 20,
+    "slug": _family("annular"),
+    "pacemaker": _machine("magnetic"),
+    "dust": lambda job: job.material.chip == "powder" or metal_word(job.material) == "brass",
+    "coolant-mist": lambda job: job.machine.coolant.method in ("mist", "through"),
+    "wraps": lambda job: job.machine.kind in LATHES and job.material.chip == "long",
+    "long-chips": lambda job: job.material.chip == "long" and job.machine.kind not in LATHES,
+    "door": _machine(*ENCLOSED),
+    "clamped": lambda job: job.holding.kind not in ("hand", "magnet") and job.machine.kind not in (*LATHES, "gun-drilling"),
     "belts": lambda job: job.machine.spindle.drive == "belt" and len(job.machine.spindle.stages) > 1,
+    "gears": lambda job: job.machine.spindle.drive == "gear" and len(job.machine.spindle.stages) > 1,
     "eyes": lambda job: True,
     "chuck-key": lambda job: job.machine.holder.kind == "chuck" and job.machine.holder.grip == "keyed",
-    "hot": lambda job: True,
+    "hot": lambda job: job.cutter.family != "annular",
+    "guard": lambda job: job.machine.kind in ("bench-press", "column-press", "radial-press"),
+    "stop-button": lambda job: True,
     "estimates": lambda job: True,
 }
 

@@ -3,26 +3,27 @@
 from collections.abc import Iterator
 
 from bore.check import Check
-from bore.cutters.twist.feeds import TABLE_FROM_MM, TABLE_TO_MM
+from bore.cutters.twist.book import TABLE_FROM_MM, TABLE_TO_MM
 from bore.loads import ALL_SCHOOLS
-from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics.spindle import SAME_SPEED
 
 SCHOOLS_FROM_MM, SCHOOLS_TO_MM = 3.0, 50.0
 HALF = 0.5
+FLAT_MM = 0.3
+STEELWORK_EDGE = 1.2
 RATED_METALS = {"P": "steel", "K": "iron", "M": "stainless", "N": "aluminium"}
 
 
 def remarks_for(check: Check) -> list[str]:
     """Everything worth saying beside the figures."""
-    return [*_method(check), *_feed(check), *_plate(check), *_unused(check)]
+    return [*_method(check), *_hole(check), *_feed(check), *_plate(check), *_unused(check)]
 
 
 def _method(check: Check) -> Iterator[str]:
     diameter = check.job.hole.diameter_mm
     if not SCHOOLS_FROM_MM <= diameter <= SCHOOLS_TO_MM:
         yield f"Extrapolated: the methods were measured from {SCHOOLS_FROM_MM:g} to {SCHOOLS_TO_MM:g} mm, this is {diameter:g} mm."
-    if not TABLE_FROM_MM <= diameter <= TABLE_TO_MM:
+    if check.job.cutter.family == "twist" and not TABLE_FROM_MM <= diameter <= TABLE_TO_MM:
         yield f"The feed table ends at {TABLE_FROM_MM:g} and {TABLE_TO_MM:g} mm and was carried on along its slope."
     pinned = check.job.setting.school
     if pinned:
@@ -34,10 +35,26 @@ def _method(check: Check) -> Iterator[str]:
             yield f"The {name.lower()} method was pinned; it gives no thrust, which comes from the others."
 
 
+def _hole(check: Check) -> Iterator[str]:
+    hole, family = check.job.hole, check.columns.family
+    if not hole.through and hole.bottom == "flat" and float(check.columns.point_length_mm) > FLAT_MM:
+        yield f"A {family.words} leaves its point, {check.columns.point_length_mm:.2g} mm deep: a flat bottom wants an insert drill, or a flat-ended cutter after."
+    if (
+        hole.edge_distance_mm is not None
+        and hole.edge_distance_mm < STEELWORK_EDGE * hole.diameter_mm
+        and check.job.material.iso_group == "P"
+    ):
+        yield "In steelwork the hole's centre is kept at least 1.2 diameters from the edge."
+    if hole.through and hole.behind in ("table", "vice"):
+        yield f"The stop goes {check.depths.stop_mm - hole.depth_mm:.2g} mm beyond the work: into the {hole.behind}, unless the work stands on parallels or a block."
+    if check.job.machine.kind == "magnetic" and check.job.machine.spindle.motor == "universal":
+        yield "A long lead or a small generator takes speed and torque from a brush motor: the figures are for a stiff supply."
+
+
 def _feed(check: Check) -> Iterator[str]:
-    feed, start, hole = check.job.machine.feed, check.job.hole.start_diameter_mm, check.job.hole
+    feed, start = check.job.machine.feed, check.job.hole.start_diameter_mm
     given = check.columns.feed_mm_rev
-    if feed.kind == "power-steps" and feed.steps_mm_rev and given is not None:
+    if feed.kind == "power-steps" and feed.steps_mm_rev and given is not None and check.columns.family.axial_chip:
         nearest = min(feed.steps_mm_rev, key=lambda step: abs(step - float(given)))
         if abs(nearest / float(given) - 1) > SAME_SPEED:
             steps = ", ".join(f"{step:g}" for step in feed.steps_mm_rev)
@@ -46,8 +63,8 @@ def _feed(check: Check) -> Iterator[str]:
         yield "The drill does not bite at this force: it only polishes, and hardens some metals."
     elif check.columns.hand_force_n is not None and check.result.loads.wanted_feed.middle > check.result.loads.feed_mm_rev:
         yield "Too heavy a hand: the feed is counted only as far as the drill takes it."
-    if start > HALF * hole.diameter_mm and feed.kind in HAND_FEEDS:
-        yield "The pilot is more than half the hole: fed by hand, the drill may grab at its corners."
+    if check.columns.family.force_share is not None and start:
+        yield "A gun drill's pilot guides it; it cuts as from solid behind it."
 
 
 def _plate(check: Check) -> Iterator[str]:
@@ -64,4 +81,4 @@ def _plate(check: Check) -> Iterator[str]:
 
 def _unused(check: Check) -> Iterator[str]:
     if check.job.unused:
-        yield "Read but not used by any limit yet: " + ", ".join(check.job.unused) + "."
+        yield "Read but not used yet: " + ", ".join(check.job.unused) + "."

@@ -4,6 +4,7 @@ from typing import Any
 
 from bore.advice.cautions import cautions_for
 from bore.advice.remarks import remarks_for
+from bore.advice.symptoms import Symptom, symptoms_for
 from bore.book import Book, book_of
 from bore.check import Check
 from bore.contract.fields import all_fields
@@ -11,18 +12,19 @@ from bore.formula import Step
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
 from bore.loads import ALL_SCHOOLS, SchoolLoad
+from bore.plan.pecks import Schedule, schedules
 from bore.quantities.bands import Band
 from bore.quantities.units import NM_RPM_PER_KW
+from bore.sources import source
 from bore.words import fill_reason, needs_in_words
 
-DIGITS = 6
 # The parts of the working that are not one limit's own.
-SCOPES = ("torque", "thrust", "power", "book-feed", "book-speed", "hand", "kinematics")
+SCOPES = ("torque", "thrust", "power", "surge", "book-feed", "book-speed", "hand", "kinematics")
 
 
 def number(value: Any) -> float | None:
-    """A figure for the answer: at most six significant digits."""
-    return None if value is None else float(f"{float(value):.{DIGITS}g}")
+    """A figure for the answer: six significant digits."""
+    return None if value is None else float(f"{value:.6g}")
 
 
 def _band(band: Band) -> dict[str, float | None]:
@@ -30,11 +32,12 @@ def _band(band: Band) -> dict[str, float | None]:
 
 
 def _value(value: Any) -> Any:
-    if isinstance(value, bool | str) or value is None:
+    kind = type(value)
+    if kind is float:
+        return float(f"{value:.6g}")
+    if kind is bool or kind is str or value is None:
         return value
-    if isinstance(value, list | tuple):
-        return [number(item) for item in value]
-    return number(value)
+    return [number(item) for item in value] if kind in (list, tuple) else number(value)
 
 
 def step_as_data(step: Step) -> dict[str, Any]:
@@ -58,6 +61,7 @@ def _school(load: SchoolLoad, power_per_nm: float) -> dict[str, Any]:
         "thrust_n": number(load.thrust_n),
         "power_kw": None if torque is None else number(torque * power_per_nm),
         "why_not": load.why_not,
+        "bound": load.bound,
     }
 
 
@@ -68,6 +72,8 @@ def _demand(check: Check) -> dict[str, Any]:
         "torque_nm": _band(loads.torque_nm),
         "thrust_n": _band(loads.thrust_n),
         "power_kw": _band(loads.power_kw),
+        "breakthrough_torque_nm": _band(loads.surge_torque_nm),
+        "released_thrust_n": number(loads.release_n),
         "schools": {name: _school(load, per_nm) for name, load in loads.schools.items()},
         "names": {school.ID: school.NAME for school in ALL_SCHOOLS},
     }
@@ -128,7 +134,8 @@ def _utilisation(judgement: Judgement) -> float | None:
 def _reason(check: Check, limit: Limit, judgement: Judgement) -> str | None:
     if not judgement.reason:
         return None
-    return fill_reason(limit.reasons[int(judgement.reason)].words, check.job, check.columns) or None
+    surge = float(check.result.loads.surge_torque_nm.middle)
+    return fill_reason(limit.reasons[int(judgement.reason)].words, check.job, check.columns, surge) or None
 
 
 def _book(book: Book) -> dict[str, Any]:
@@ -167,7 +174,24 @@ def answer(check: Check) -> dict[str, Any]:
         "unused": list(check.job.unused),
         "remarks": remarks_for(check),
         "cautions": cautions_for(check.job),
+        "depth": {name: number(getattr(check.depths, name)) for name in check.depths.__slots__},
+        "pecks": [_schedule(schedule) for schedule in schedules(check.job)],
+        "symptoms": [_symptom(symptom) for symptom in symptoms_for(check)],
     }
+
+
+def _schedule(schedule: Schedule) -> dict[str, Any]:
+    school = schedule.school
+    return {
+        "id": school.id,
+        "words": school.words,
+        "depths_mm": [number(depth) for depth in schedule.depths_mm],
+        "source": source(school.source).title,
+    }
+
+
+def _symptom(symptom: Symptom) -> dict[str, Any]:
+    return {name: getattr(symptom, name) for name in symptom.__slots__}
 
 
 def _assumed(value: Any) -> Any:

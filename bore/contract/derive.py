@@ -1,19 +1,23 @@
 """Defaults that follow from other fields of the case, each with the reason it was taken."""
 
-from collections.abc import Iterator
 from typing import Any
 
 from bore.contract.walk import Assumption
-from bore.cutters.twist import geometry
+from bore.cutters.family import Found
+from bore.cutters.registry import family
 from bore.errors import BadInput
 from bore.machines import kinds
 from bore.materials import hardness
 from bore.materials.material import Material
 from bore.materials.table import all_materials
+from bore.mechanics import plate
 from bore.sources import rows
 
-Found = Iterator[tuple[str, Any, str]]
 CONSTANTS = ("kc11_n_mm2", "mc", "kd_torque_lbf_in2", "specific_energy_w_s_mm3")
+MILL_SHARE = 0.65
+STAGE: dict[str, Any] = dict.fromkeys(("name", "speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt"))
+# What a cutter is held in where nothing is said and a drill chuck would be wrong.
+HOLDERS = {"annular": "side-lock", "indexable": "side-lock", "replaceable-tip": "hydraulic", "gun": "side-lock", "thread-mill": "hydraulic"}
 GROUPS = {row["iso_group"]: row for row in rows("metal_groups.csv")}
 
 
@@ -31,8 +35,31 @@ def derive(case: dict[str, Any], assumed: list[Assumption]) -> None:
     hole, cutter, machine = case["hole"], case["cutter"], case["machine"]
     fill(hole, "hole", _hole(hole), assumed)
     complete_machine(machine, "machine", assumed)
+    fill(case["holding"], "holding", _holding(case["holding"], machine["kind"]), assumed)
+    cutter["diameter_mm"] = cutter["diameter_mm"] or _cutter_diameter(case, assumed)
     fill(machine["holder"], "machine.holder", _holder(cutter, hole["diameter_mm"]), assumed)
     complete_cutter(cutter, "cutter", hole["diameter_mm"], machine["holder"], assumed)
+
+
+def _cutter_diameter(case: dict[str, Any], assumed: list[Assumption]) -> float:
+    """A cutter of no said size is as wide as the hole; a thread mill goes round inside the hole that is there."""
+    hole, kind = case["hole"], family(case["cutter"]["family"])
+    if kind.makes_own_diameter:
+        value, why = hole["diameter_mm"] - 2 * case["cutter"]["shift_mm"], "the cutter is as wide as the hole"
+    else:
+        value, why = round(MILL_SHARE * (hole["start_diameter_mm"] or hole["diameter_mm"]), 2), "a mill of two thirds of the hole"
+    assumed.append(Assumption("cutter.diameter_mm", value, why))
+    return float(value)
+
+
+def _holding(case: dict[str, Any], kind: str) -> Found:
+    usual = kinds.machine_kind(kind)
+    yield "kind", usual.holding, f"usual on a {usual.words}"
+    yield "friction", 0.2, "steel on steel, a little oily"
+    if case["kind"] == "clamps":
+        yield "count", 2, "two clamps are the least"
+    if kind == "lathe":
+        yield "tailstock_clamp_n", 5000.0, "a small lathe's tailstock clamp holds 3 to 8 kN"
 
 
 def _hole(hole: dict[str, Any]) -> Found:
@@ -133,34 +160,32 @@ def _behaviour(case: dict[str, Any]) -> Found:
 
 
 def complete_cutter(case: dict[str, Any], path: str, diameter_mm: float, holder: dict[str, Any] | None, assumed: list[Assumption]) -> None:
-    """Fill a cutter's geometry from its diameter and point form."""
-    fill(case, path, iter([("diameter_mm", diameter_mm, "the cutter is as wide as the hole")]), assumed)
-    fill(case, path, _geometry(case), assumed)
+    """Fill a cutter from its family, diameter and point form."""
+    kind = family(case["family"])
+    usual = f"usual for a {kind.words}"
+    own = [
+        ("diameter_mm", diameter_mm, "the cutter is as wide as the hole"),
+        ("substrate", kind.substrate, usual),
+        ("point", kind.point, usual),
+    ]
+    fill(case, path, iter(own), assumed)
+    fill(case, path, kind.geometry(case), assumed)
     fill(case, path, _shank(case, holder), assumed)
 
 
-def _geometry(case: dict[str, Any]) -> Found:
-    form = geometry.point_form(case["point"])
-    lengths = geometry.jobber_lengths(case["diameter_mm"])
-    yield "point_angle_deg", form.point_angle_deg, f"usual for a {form.words}"
-    yield "chisel_ratio", form.chisel_ratio, f"usual for a {form.words}"
-    yield "edges", 2, "a twist drill has two lips"
-    yield "body_length_mm", max(lengths.overall_mm, case["flute_length_mm"] or 0.0), "a jobber length (DIN 338)"
-    yield "flute_length_mm", min(lengths.flute_mm, case["body_length_mm"] or lengths.flute_mm), "a jobber length (DIN 338)"
-    free = (case["flute_length_mm"] or lengths.flute_mm) + case["diameter_mm"] / 2
-    yield "free_length_mm", min(free, case["body_length_mm"] or lengths.overall_mm), "flutes and half a diameter out of the holder"
-    radius = geometry.edge_radius_mm(case["substrate"], case["wear"], case["diameter_mm"])
-    yield "edge_radius_mm", radius, f"usual for a {case['wear']} edge"
-
-
 def _shank(case: dict[str, Any], holder: dict[str, Any] | None) -> Found:
-    taper = holder is not None and holder["kind"] == "morse"
-    shank = case["shank"] or (f"morse-{kinds.morse_size_for(case['diameter_mm'])}" if taper else "straight")
-    yield "shank", shank, "what the holder takes"
+    # In a yard nothing is known of the holder: big twist drills are made with tapers.
+    big = case["diameter_mm"] > 13 and case["family"] == "twist"
+    morse = big if holder is None else holder["kind"] == "morse"
+    size = kinds.morse_size_for(case["diameter_mm"])
+    yield "shank", f"morse-{size}" if morse else "straight", "what the holder takes" if holder else "usual for the diameter"
     yield "shank_diameter_mm", case["diameter_mm"], "a plain shank is as thick as the drill"
 
 
 def _holder(cutter: dict[str, Any], diameter_mm: float) -> Found:
+    kind = HOLDERS.get(cutter["family"])
+    if kind:
+        yield "kind", kind, "what such a cutter is held in"
     taper = str(cutter["shank"] or "").startswith("morse") or (cutter["shank"] is None and diameter_mm > 13)
     yield "kind", "morse" if taper else "chuck", "drills above 13 mm have a taper shank" if taper else "a drill chuck"
 
@@ -184,11 +209,84 @@ def complete_machine(case: dict[str, Any], path: str, assumed: list[Assumption])
     )
     fill(case["feed"], f"{path}.feed", _feed(case["feed"]), assumed)
     spindle = case["spindle"]
+    _motor(spindle, path, kind.motor, assumed)
     fill(spindle, f"{path}.spindle", iter([("motor", kind.motor, f"usual on a {kind.words}")]), assumed)
     fill(spindle, f"{path}.spindle", _spindle(spindle, case["feed"]["kind"]), assumed)
+    _stages(spindle, path, assumed)
     for stage in spindle["stages"]:
         if stage["name"] is None:
             stage["name"] = f"{stage['speed_rpm'] or stage['min_rpm'] or 0:g} rpm"
+
+
+def _motor(spindle: dict[str, Any], path: str, usual_motor: str, assumed: list[Assumption]) -> None:
+    """Motor output and speed from its plate, where they were not given."""
+    motor = kinds.motor(spindle["motor"] or usual_motor)
+    printed = spindle["plate"]
+    if printed is not None:
+        usual = f"usual for a motor {motor.words}"
+        own = [("power_factor", motor.power_factor, usual), ("motor_efficiency", motor.motor_efficiency, usual)]
+        fill(printed, f"{path}.spindle.plate", iter(own), assumed)
+        fill(spindle, f"{path}.spindle", _from_plate(printed, single="three" not in motor.words and motor.words != "servo"), assumed)
+    fill(spindle, f"{path}.spindle", iter([("motor_speed_rpm", motor.speed_rpm, f"usual for a motor {motor.words}")]), assumed)
+    if spindle["power_kw"] is None:
+        raise BadInput.at(
+            f"{path}.spindle.power_kw",
+            "is needed: rated output of the motor; accepted: 0.02 to 200 kW, or a plate with its output, input, or volts and amps",
+        )
+
+
+def _from_plate(printed: dict[str, Any], single: bool) -> Found:
+    efficiency = printed["motor_efficiency"]
+    if printed["output_kw"] is not None:
+        yield "power_kw", printed["output_kw"], "the output on the plate"
+    elif printed["output_hp"] is not None:
+        yield "power_kw", plate.horsepower_kw(output_hp=printed["output_hp"]), "the horsepower on the plate"
+    elif printed["input_kw"] is not None:
+        yield (
+            "power_kw",
+            plate.output_kw(input_kw=printed["input_kw"], motor_efficiency=efficiency),
+            "the input on the plate, less the motor's losses",
+        )
+    elif printed["volts"] is not None and printed["amps"] is not None:
+        of = plate.single_phase_kw if single else plate.three_phase_kw
+        value = of(volts=printed["volts"], amps=printed["amps"], power_factor=printed["power_factor"], motor_efficiency=efficiency)
+        yield "power_kw", value, "volts, amps, power factor and efficiency of the plate"
+    if printed["speed_rpm"] is not None:
+        supply = printed["supply_hz"] or printed["frequency_hz"]
+        value = plate.motor_speed_rpm(plate_speed_rpm=printed["speed_rpm"], supply_hz=supply, plate_hz=printed["frequency_hz"])
+        yield "motor_speed_rpm", value, "the plate's speed on this supply"
+
+
+def _stages(spindle: dict[str, Any], path: str, assumed: list[Assumption]) -> None:
+    """Speeds from the pulleys, where they were not given; a tachometer's reading stands above both."""
+    for pair in spindle["train"]:
+        if not pair["name"]:
+            pair["name"] = f"{pair['motor_pulley_mm']:g} to {pair['spindle_pulley_mm']:g} mm"
+    if spindle["stages"] or not spindle["train"]:
+        if not spindle["stages"]:
+            raise BadInput.at(
+                f"{path}.spindle.stages", "is needed: the speeds the spindle really has; accepted: a list of 1 to 60, or a train of pulleys"
+            )
+        return
+    speeds = [_pair_speed(pair, spindle["motor_speed_rpm"]) for pair in spindle["train"]]
+    spindle["stages"] = [STAGE | {"name": pair["name"], "speed_rpm": speed} for pair, speed in zip(spindle["train"], speeds, strict=True)]
+    assumed.append(Assumption(f"{path}.spindle.stages", [round(speed) for speed in speeds], "worked out from the pulleys"))
+
+
+def _pair_speed(pair: dict[str, Any], motor_speed_rpm: float) -> float:
+    if pair["measured_rpm"] is not None:
+        return float(pair["measured_rpm"])
+    idler = pair["idler_out_mm"] / pair["idler_in_mm"] if pair["idler_in_mm"] and pair["idler_out_mm"] else 1.0
+    return round(
+        plate.pulley_speed_rpm(
+            motor_speed_rpm=motor_speed_rpm,
+            motor_pulley_mm=pair["motor_pulley_mm"],
+            spindle_pulley_mm=pair["spindle_pulley_mm"],
+            idler_ratio=idler,
+            reduction=pair["reduction"],
+        ),
+        1,
+    )
 
 
 def _spindle(spindle: dict[str, Any], feed_kind: str) -> Found:
@@ -207,3 +305,5 @@ def _feed(feed: dict[str, Any]) -> Found:
         yield "return_spring_n", 45.0, "30 to 60 N at the knob is usual"
     elif feed["kind"] == "tailstock":
         yield "efficiency", 0.2, "0.15 to 0.30 with the collar"
+        yield "wheel_radius_mm", 75.0, "usual tailstock wheel"
+        yield "lead_mm", 4.0, "usual tailstock screw"

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
+from bore.cutters.registry import BY_ID as FAMILIES
 from bore.sources import rows
 
 REQUIRED = "required"
@@ -75,6 +76,11 @@ class Field:
         }[self.kind]
 
 
+def _choices(text: str) -> tuple[str, ...]:
+    """The words a field takes; `@families` stands for every family there is."""
+    return tuple(FAMILIES) if text == "@families" else tuple(text.split())
+
+
 def _field(row: dict[str, str]) -> Field:
     return Field(
         row["path"],
@@ -83,7 +89,7 @@ def _field(row: dict[str, str]) -> Field:
         row["default"],
         float(row["low"]) if row["low"] else None,
         float(row["high"]) if row["high"] else None,
-        tuple(row["choices"].split()),
+        _choices(row["choices"]),
         row["words"],
         row["why"],
     )

@@ -6,13 +6,13 @@ from typing import Any
 from bore.contract.derive import complete_cutter, complete_machine, derive
 from bore.contract.walk import Assumption, Walk
 from bore.cutters.cutter import Cutter
+from bore.cutters.registry import family
 from bore.errors import BadInput
 from bore.hole import Hole, Start
 from bore.job import Holding, Job, Pecks, Setting, Yard
 from bore.machines.kinds import HAND_FEEDS
-from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Spindle, Stage
+from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Pair, Plate, Spindle, Stage
 from bore.materials.material import Material
-from bore.scope import LATER, not_yet
 
 FEED_FIELDS = ("feed_mm_rev", "feed_rate_mm_min", "hand_force_n", "seconds_per_turn")
 SAME_SIZE_MM = 0.0005
@@ -32,7 +32,6 @@ def read_case(data: Any) -> Job:
     derive(case, walk.assumed)
     _check_across(case, walk.refuse)
     yard = _yard(case["yard"], walk.assumed)
-    not_yet(case, walk.refuse)
     if walk.problems:
         raise BadInput(walk.problems)
     return _job(case, yard, walk)
@@ -49,17 +48,20 @@ def _job(case: dict[str, Any], yard: Yard, walk: Walk) -> Job:
         setting=Setting(**{**setting, "pecks": Pecks(**setting["pecks"])}),
         yard=yard,
         assumed=tuple(walk.assumed),
-        unused=tuple(sorted(path for path in walk.given if path in LATER or path.startswith(("machine.magnet", "yard")))),
+        unused=tuple(sorted(path for path in walk.given if path.startswith("yard"))),
     )
 
 
 def _machine(case: dict[str, Any]) -> Machine:
     spindle = case["spindle"]
     stages = tuple(Stage(**{**stage, "belt": Belt(**stage["belt"]) if stage["belt"] else None}) for stage in spindle["stages"])
+    train = tuple(Pair(**pair) for pair in spindle["train"])
     return Machine(
         **{
             **case,
-            "spindle": Spindle(**{**spindle, "stages": stages}),
+            "spindle": Spindle(
+                **{**spindle, "stages": stages, "train": train, "plate": Plate(**spindle["plate"]) if spindle["plate"] else None}
+            ),
             "feed": Feed(**case["feed"]),
             "holder": Holder(**case["holder"]),
             "coolant": Coolant(**case["coolant"]),
@@ -88,13 +90,14 @@ def _check_across(case: dict[str, Any], refuse: Refuse) -> None:
     """Fields that must agree with one another."""
     _check_hole(case["hole"], case["cutter"], refuse)
     _check_spindle(case["machine"]["spindle"], "machine.spindle", refuse)
+    family(case["cutter"]["family"]).check(case, refuse)
     _check_feed(case["setting"], case["machine"]["feed"]["kind"], refuse)
     _check_holder(case["machine"]["holder"], refuse)
 
 
 def _check_hole(hole: dict[str, Any], cutter: dict[str, Any], refuse: Refuse) -> None:
     diameter, shift = hole["diameter_mm"], cutter["shift_mm"] if cutter["family"] == "indexable" else 0.0
-    if abs(diameter - cutter["diameter_mm"] - 2 * shift) > SAME_SIZE_MM:
+    if family(cutter["family"]).makes_own_diameter and abs(diameter - cutter["diameter_mm"] - 2 * shift) > SAME_SIZE_MM:
         refuse(
             "hole.diameter_mm",
             f"{diameter:g} mm is not what a {cutter['diameter_mm']:g} mm cutter makes; "

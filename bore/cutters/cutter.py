@@ -1,6 +1,10 @@
 """A cutter as it goes into the spindle."""
 
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from bore.cutters.family import Family
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -21,6 +25,8 @@ class Cutter:
     shank: str
     shank_diameter_mm: float
     coolant_through: bool
+    coolant_hole_mm: float | None
+    coolant_holes: int
     wear: str
     edge_radius_mm: float
     rake_deg: float | None
@@ -34,3 +40,14 @@ class Cutter:
     pin_spring_n: float | None
     tube_length_mm: float | None
     tube_diameter_mm: float | None
+    series: str | None
+    step_diameter_mm: float | None
+    pitch_mm: float | None
+    chamfer_threads: float | None
+
+    @property
+    def kind(self) -> "Family":
+        """The family it belongs to."""
+        from bore.cutters.registry import family
+
+        return family(self.family)

@@ -19,7 +19,9 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 def applies(columns: Columns) -> str | None:
     """A driven feed bites or breaks something; only a hand can press too lightly."""
-    return None if columns.feed_kind in HAND_FEEDS else "the feed is driven: it bites or something gives way"
+    if columns.feed_kind not in HAND_FEEDS:
+        return "the feed is driven: it bites or something gives way"
+    return None if columns.family.has_chisel or columns.pin_spring_n else "no chisel edge to press in"
 
 
 LIMIT = Limit(

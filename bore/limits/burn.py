@@ -20,7 +20,7 @@ def top_speed_m_min(columns: Columns) -> float | None:
 
 def builds_up(columns: Columns) -> bool:
     """Whether the metal welds to a slow carbide edge: steel, stainless and aluminium do, iron and brass do not."""
-    return columns.substrate not in HSS and (columns.iso_group in BUILD_UP_GROUPS or columns.power_law_row == "aluminium")
+    return columns.substrate not in HSS and (columns.iso_group in BUILD_UP_GROUPS or columns.metal == "aluminium")
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:

@@ -1,15 +1,23 @@
 """Is the feed more than the drill takes?"""
 
 from bore.columns import Columns
-from bore.limits.judgement import Judgement, Limit, mark
-from bore.loads import Loads, crowding_marks
+from bore.elementwise import Column
+from bore.formula import formula
+from bore.limits.judgement import Judgement, Limit
+from bore.loads import Loads
+
+
+@formula("Feeds that crowd the cutter", "soft and hard mark of the family", "mm/rev", "common-practice")
+def crowding_marks(*, book_mm_rev: Column, soft_mm_rev: Column, hard_mm_rev: Column) -> tuple[Column, Column]:
+    """The family's marks for a feed, mm/rev, beside the book's own feed."""
+    return soft_mm_rev, hard_mm_rev
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
-    """The feed, or the feed the hand would make, against the book's: 1.25 and 1.6 times for HSS, 1.2 and 1.3 for carbide."""
-    soft, hard = crowding_marks(columns.substrate)
-    book = columns.book_feed_mm_rev
-    return Judgement(demand=loads.wanted_feed, soft=mark(base=book, share=soft), hard=mark(base=book, share=hard), unit="mm/rev")
+    """The feed, or the feed the hand would make, against the family's own marks: 1.25 and 1.6 times the book's for HSS,
+    1.2 and 1.3 for carbide, 1.25 and 1.4 for gun drills, the top of the table for inserts, what a tooth bears for rings."""
+    marks = crowding_marks(book_mm_rev=columns.book_feed_mm_rev, soft_mm_rev=columns.crowds_mm_rev, hard_mm_rev=columns.overfed_mm_rev)
+    return Judgement(demand=loads.wanted_feed, soft=marks[0], hard=marks[1], unit="mm/rev")
 
 
 LIMIT = Limit(

@@ -22,7 +22,7 @@ def _chuck(columns: Columns, loads: Loads) -> Judgement:
         end: holders.chuck_slip_nm(capacity_mm=holder.capacity_mm, shank_diameter_mm=columns.shank_diameter_mm, grip=holder.grip, end=end)
         for end in ("low", "high")
     }
-    slips = Judgement(demand=loads.torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
+    slips = Judgement(demand=loads.surge_torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
     top = holder.max_rpm or holders.chuck_top_rpm(holder.capacity_mm, holder.grip)
     turning = Band.exactly(columns.speed_rpm)
     return worst(slips, Judgement(demand=turning, soft=top, hard=top, unit="rpm", part="top speed"))
@@ -38,13 +38,13 @@ def _morse(columns: Columns, loads: Loads) -> Judgement:
     if columns.holder.tang_engaged:
         friction = holders.taper_friction_nm(size=size, thrust_n=thrust, seating_kn=0.0)
         bears = holders.taper_with_tang_nm(friction_nm=friction, size=size)
-        return Judgement(demand=loads.torque_nm, soft=friction, hard=bears, unit="N·m", part="tang")
+        return Judgement(demand=loads.surge_torque_nm, soft=friction, hard=bears, unit="N·m", part="tang")
     soft, hard = (holders.taper_friction_nm(size=size, thrust_n=thrust, seating_kn=seat) for seat in holders.SEATING_KN)
-    return Judgement(demand=loads.torque_nm, soft=soft, hard=hard, unit="N·m", part="seat")
+    return Judgement(demand=loads.surge_torque_nm, soft=soft, hard=hard, unit="N·m", part="seat")
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
-    """Torque against what the chuck, taper or sleeve carries before it slips; and the chuck's top speed."""
+    """Torque, breakthrough included, against what the chuck, taper or sleeve carries before it slips; and the chuck's top speed."""
     holder = columns.holder
     if holder.kind == "chuck":
         return _chuck(columns, loads)
@@ -58,7 +58,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     if largest is not None and columns.shank_diameter_mm > largest + SHANK_ROOM_MM:
         return Judgement(reason=2)
     slip = holders.sleeve_slip_nm(holder=holder.kind, size=holder.size, shank_diameter_mm=columns.shank_diameter_mm)
-    return Judgement(demand=loads.torque_nm, soft=slip, hard=slip, unit="N·m", part="grip")
+    return Judgement(demand=loads.surge_torque_nm, soft=slip, hard=slip, unit="N·m", part="grip")
 
 
 LIMIT = Limit(
@@ -79,7 +79,7 @@ LIMIT = Limit(
     ),
     eased_by=("less-feed", "other-holder", "pilot", "slower"),
     judge=judge,
-    stands_on=("torque", "thrust"),
+    stands_on=("torque", "thrust", "surge"),
     reasons=(
         Reason(HOLDS, ""),
         Reason(CANNOT, "a taper shank does not go into a {holder_words}"),

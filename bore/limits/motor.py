@@ -12,11 +12,15 @@ LONG_S = 3600.0
 
 def cut_time_s(columns: Columns, loads: Loads) -> Column:
     """Time in feed of this job; very long where the drill does not bite."""
-    travel = kinematics.travel_mm(
-        approach_mm=columns.approach_mm,
-        depth_mm=columns.depth_mm,
-        point_length_mm=columns.point_length_mm,
-        breakthrough_mm=columns.breakthrough_mm if columns.through else 0.0,
+    travel = (
+        kinematics.around_mm(diameter_mm=columns.hole_diameter_mm)
+        if not columns.family.plunges
+        else kinematics.travel_mm(
+            approach_mm=columns.approach_mm,
+            depth_mm=columns.depth_mm,
+            point_length_mm=columns.point_length_mm,
+            breakthrough_mm=columns.breakthrough_mm if columns.through else 0.0,
+        )
     )
     time = kinematics.cut_time_s(travel_mm=travel, feed_mm_rev=loads.feed_mm_rev, speed_rpm=columns.speed_rpm)
     return choose(loads.bites, time, LONG_S)

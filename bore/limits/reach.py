@@ -6,23 +6,21 @@ from bore.loads import Loads
 from bore.mechanics.kinematics import travel_mm
 from bore.quantities.bands import Band
 
-# Flute that must stay outside the hole for the chips: wanted, and the least, in diameters (common practice).
-CHIP_ROOM_WANTED, CHIP_ROOM_LEAST = 1.5, 1.0
-
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """Flute length, stroke and daylight, each as the length needed against the length there is."""
     beyond = columns.breakthrough_mm if columns.through else 0.0
     point = columns.point_length_mm
     deepest = travel_mm(approach_mm=0.0, depth_mm=columns.depth_mm, point_length_mm=point, breakthrough_mm=beyond)
-    least, wanted = deepest + CHIP_ROOM_LEAST * columns.diameter_mm, deepest + CHIP_ROOM_WANTED * columns.diameter_mm
+    # Flute that must stay outside the hole for the chips, in diameters: the least, and what is wanted.
+    least, wanted = (deepest + room * columns.diameter_mm for room in columns.family.chip_room)
     found = Judgement(
         demand=Band(least, least, wanted),
         soft=columns.flute_length_mm,
         hard=columns.flute_length_mm,
         unit="mm",
         past_hard=CANNOT,
-        part="flute length",
+        part="reach of the cutter",
     )
     if columns.stroke_mm is not None:
         stroke = Band.exactly(columns.approach_mm + deepest)

@@ -6,6 +6,9 @@ from functools import cache
 from bore.sources import rows, source
 
 HAND_FEEDS = ("hand-lever", "magnet-rack", "tailstock", "push")
+# A tailstock screw does not give way like a hand on a lever.
+FREE_HANDS = ("hand-lever", "magnet-rack", "push")
+HAND_STIFFNESS_N_MM = 650.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,6 +18,7 @@ class MachineKind:
     words: str
     stiffness_n_mm: float
     motor: str
+    holding: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,6 +27,9 @@ class Motor:
 
     words: str
     breakdown_ratio: float
+    motor_efficiency: float
+    power_factor: float
+    speed_rpm: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,6 +38,14 @@ class Drive:
 
     words: str
     efficiency: float
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """What lies on a plate under a magnet: the gap it makes, and whether it is slippery."""
+
+    gap_mm: float
+    slippery: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,14 +69,14 @@ def _table(name: str, key: str) -> dict[str, dict[str, str]]:
 def machine_kind(kind: str) -> MachineKind:
     """The row of a kind of machine."""
     row = _table("machine_kinds.csv", "kind")[kind]
-    return MachineKind(row["words"], float(row["stiffness_n_mm"]), row["motor"])
+    return MachineKind(row["words"], float(row["stiffness_n_mm"]), row["motor"], row["holding"])
 
 
 @cache
 def motor(name: str) -> Motor:
     """The row of a kind of motor."""
     row = _table("motors.csv", "motor")[name]
-    return Motor(row["words"], float(row["breakdown_ratio"]))
+    return Motor(row["words"], *(float(row[name]) for name in ("breakdown_ratio", "motor_efficiency", "power_factor", "speed_rpm")))
 
 
 @cache
@@ -69,6 +84,13 @@ def drive(name: str) -> Drive:
     """The row of a kind of drive."""
     row = _table("drives.csv", "drive")[name]
     return Drive(row["words"], float(row["efficiency"]))
+
+
+@cache
+def surface(name: str) -> Surface:
+    """The row of a surface under a magnet."""
+    row = _table("surfaces.csv", "surface")[name]
+    return Surface(float(row["gap_mm"]), row["slippery"] == "yes")
 
 
 @cache

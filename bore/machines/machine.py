@@ -22,6 +22,7 @@ class Stage:
     speed_rpm: float | None
     min_rpm: float | None
     max_rpm: float | None
+    base_rpm: float | None
     curve: tuple[tuple[float, float], ...] | None
     belt_torque_nm: float | None
     belt: Belt | None
@@ -38,10 +39,41 @@ class Stage:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Pair:
+    """A pulley pair, and what the tachometer said of it."""
+
+    name: str
+    motor_pulley_mm: float
+    spindle_pulley_mm: float
+    idler_in_mm: float | None
+    idler_out_mm: float | None
+    reduction: float
+    measured_rpm: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plate:
+    """What a motor's plate prints."""
+
+    output_kw: float | None
+    output_hp: float | None
+    input_kw: float | None
+    volts: float | None
+    amps: float | None
+    power_factor: float | None
+    motor_efficiency: float | None
+    speed_rpm: float | None
+    frequency_hz: float
+    supply_hz: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Spindle:
     """Motor, drive and stages. `power_kw` is the motor's rated output; `efficiency` what of it reaches the spindle."""
 
     power_kw: float
+    plate: Plate | None
+    train: tuple[Pair, ...]
     efficiency: float
     motor: str
     duty: str
@@ -51,6 +83,7 @@ class Spindle:
     idle_kw: float
     drive: str
     cutting_share: float
+    motor_speed_rpm: float
     stages: tuple[Stage, ...]
 
 

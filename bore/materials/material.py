@@ -27,3 +27,31 @@ class Material:
     chip: str
     grab: str
     magnetic: str
+
+
+GROUP_WORDS = {"P": "steel", "H": "steel", "M": "stainless", "K": "iron"}
+# In the order they are looked for in a metal's own name.
+NAMED = {
+    "brass": "brass",
+    "bronze": "bronze",
+    "magnesium": "magnesium",
+    "plastic": "plastic",
+    "cupro": "copper",
+    "copper": "copper",
+    "zinc": "zinc",
+}
+
+
+def metal_word(material: Material) -> str:
+    """What a machinist calls the metal when choosing a coolant: steel, stainless, iron, aluminium …"""
+    if material.iso_group in GROUP_WORDS:
+        return GROUP_WORDS[material.iso_group]
+    text = f"{material.id or ''} {material.name} {material.power_law_row or ''}".lower()
+    if material.iso_group == "S":
+        return "titanium" if "titan" in text else "nickel"
+    return next((word for part, word in NAMED.items() if part in text), "aluminium")
+
+
+def gummy(material: Material) -> bool:
+    """Whether its chips stick and pack: long ones, of a metal that hardens under the edge or drags on it."""
+    return material.chip == "long" and (material.work_hardens == "yes" or material.grab == "high")

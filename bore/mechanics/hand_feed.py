@@ -26,6 +26,26 @@ def lever_force_ratio(*, lever_length_mm: float | None, pinion_radius_mm: float 
     return lever_length_mm / pinion_radius_mm * efficiency
 
 
+@formula("Force ratio of the tailstock", "i = 2π R · η / lead", "", "derived")
+def screw_force_ratio(*, wheel_radius_mm: float, lead_mm: float, efficiency: float) -> float:
+    """Thrust on the quill for a newton at the rim; η 0.20 with the collar (0.15-0.30).
+
+    >>> round(screw_force_ratio(wheel_radius_mm=75, lead_mm=4, efficiency=0.30) * 150)
+    5301
+    """
+    return 2 * math.pi * wheel_radius_mm * efficiency / lead_mm
+
+
+@formula("Feed of a wound tailstock", "f = 60 · lead / (s · n)", "mm/rev", "derived")
+def wound_feed_mm_rev(*, lead_mm: float, seconds_per_turn: float, speed_rpm: Column) -> Column:
+    """Feed per revolution from so many seconds for a turn of the wheel, mm/rev.
+
+    >>> round(wound_feed_mm_rev(lead_mm=4, seconds_per_turn=12, speed_rpm=310.0), 4)
+    0.0645
+    """
+    return 60 * lead_mm / (seconds_per_turn * speed_rpm)
+
+
 @formula("Thrust available from the hand", "T = (F − spring) · i", "N", "derived")
 def available_thrust_n(*, hand_force_n: Column, return_spring_n: float, force_ratio: float) -> Column:
     """Thrust a hand force leaves on the drill after the return spring, N; never below nought."""

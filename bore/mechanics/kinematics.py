@@ -80,6 +80,12 @@ def travel_mm(*, approach_mm: Column, depth_mm: Column, point_length_mm: Column,
     return approach_mm + depth_mm + point_length_mm + breakthrough_mm
 
 
+@formula("Path of a thread mill", "travel = 1.25 π D", "mm", "derived")
+def around_mm(*, diameter_mm: Column) -> Column:
+    """Path of a thread mill's edge along the thread, mm: once round, and a quarter to come in and out."""
+    return 1.25 * math.pi * diameter_mm
+
+
 @formula("Cut time", "t = 60 · travel / (f n)", "s", "groover")
 def cut_time_s(*, travel_mm: Column, feed_mm_rev: Column, speed_rpm: Column) -> Column:
     """Time in feed, s."""

@@ -1,8 +1,10 @@
 """The spindle: what power each step really has, and which speed is nearest."""
 
+from collections.abc import Sequence
+
 import numpy as np
 
-from bore.elementwise import Column, choose, is_array, least, most
+from bore.elementwise import Column, between, choose, is_array, least, most
 from bore.formula import formula
 from bore.machines.machine import Spindle, Stage
 from bore.quantities.units import NM_RPM_PER_KW
@@ -11,6 +13,8 @@ from bore.quantities.units import NM_RPM_PER_KW
 SAME_SPEED = 0.01
 # A range without a curve: constant torque up to this share of its top speed, constant power above.
 BASE_SPEED_SHARE = 0.5
+MAINS_HZ = 50.0
+FAN_HZ, FAN_SHARES = (0.0, 10.0, 20.0, 30.0), (0.4, 0.5, 0.75, 1.0)
 
 
 def _ends(stage: Stage) -> tuple[float, float]:
@@ -38,15 +42,48 @@ def _ratio(a: Column, b: Column) -> Column:
     return most(a / b, b / a)
 
 
-def _range_power_kw(stage: Stage, power_kw: float, speed_rpm: Column) -> Column:
-    """Power of a range at a speed: its own curve, constant torque below its first point; or the usual shape."""
+def by_stage(spindle: Spindle, speed_rpm: Column, values: Sequence[float]) -> Column:
+    """A figure each step has of its own, at a speed: that of the step nearest by ratio."""
+    best: Column = values[0]
+    miss: Column | None = None
+    for stage, value in zip(spindle.stages, values, strict=True):
+        low, high = _ends(stage)
+        distance = _ratio(least(most(speed_rpm, low), high), speed_rpm)
+        if miss is None:
+            best, miss = value + 0.0 * distance, distance
+            continue
+        nearer = distance < miss
+        best, miss = choose(nearer, value, best), choose(nearer, distance, miss)
+    return best
+
+
+@formula("Continuous torque of a self-cooled motor on a drive", "0.5 at 10 Hz, 0.75 at 20 Hz, 1 from 30 Hz", "", "common-practice")
+def fan_share(*, frequency_hz: Column) -> Column:
+    """Share of the rated torque a motor bears for long when its own fan turns slowly.
+
+    >>> fan_share(frequency_hz=20.0)
+    0.75
+    """
+    return between(frequency_hz, FAN_HZ, FAN_SHARES)
+
+
+def _base_rpm(stage: Stage) -> float:
+    return stage.base_rpm or BASE_SPEED_SHARE * stage.fastest_rpm
+
+
+def _range_power_kw(stage: Stage, spindle: Spindle, speed_rpm: Column) -> Column:
+    """Power of a range at a speed: its own curve, constant torque below its first point; or the usual shape, on a
+    frequency drive less where the motor's own fan turns slowly."""
     if stage.curve:
         speeds, powers = [point[0] for point in stage.curve], [point[1] for point in stage.curve]
+        cooled: Column = 1.0
     else:
-        speeds, powers = [BASE_SPEED_SHARE * stage.fastest_rpm], [power_kw]
+        base = _base_rpm(stage)
+        speeds, powers = [base], [spindle.power_kw]
+        cooled = fan_share(frequency_hz=MAINS_HZ * speed_rpm / base) if spindle.motor == "frequency-drive" else 1.0
     level = np.interp(speed_rpm, speeds, powers)
     below = choose(speed_rpm < speeds[0], speed_rpm / speeds[0], 1.0)
-    return level * below if is_array(speed_rpm) else float(level) * below
+    return (level if is_array(speed_rpm) else float(level)) * below * cooled
 
 
 def stage_power_kw(spindle: Spindle, speed_rpm: Column) -> Column:
@@ -57,7 +94,7 @@ def stage_power_kw(spindle: Spindle, speed_rpm: Column) -> Column:
     for stage in spindle.stages:
         low, high = _ends(stage)
         inside = (speed_rpm >= low * (1 - SAME_SPEED)) & (speed_rpm <= high * (1 + SAME_SPEED))
-        power = spindle.power_kw if stage.speed_rpm is not None else _range_power_kw(stage, spindle.power_kw, speed_rpm)
+        power = spindle.power_kw if stage.speed_rpm is not None else _range_power_kw(stage, spindle, speed_rpm)
         best = choose(inside & (power > best), power, best)
     return choose(best > 0, best, spindle.power_kw)
 

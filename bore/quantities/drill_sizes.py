@@ -5,10 +5,11 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from bore.errors import BadInput
+from bore.quantities.threads import read_thread_hole
 from bore.quantities.units import MM_PER_INCH
 from bore.sources import rows
 
-ACCEPTED = '20, 20 mm, 6,5, 1/2, 1-1/4 in, 0.201", #7, No. 7 or a letter A to Z'
+ACCEPTED = '20, 20 mm, 6,5, 1/2, 1-1/4 in, 0.201", #7, No. 7, a letter A to Z, M10 tap or M12 clearance'
 LARGEST_MM = 150.0
 SMALLEST_MM = 0.1
 
@@ -49,6 +50,8 @@ def _read(text: str, field: str) -> tuple[float, str]:
         return _decimal(match[1]), "mm"
     if match := _INCH.match(text):
         return _decimal(match[1]) * MM_PER_INCH, "inch"
+    if threaded := read_thread_hole(text, field):
+        return threaded
     if match := _FRACTION.match(text):
         if int(match[3]) == 0:
             raise BadInput.at(field, f"“{text}” divides by nought; accepted: {ACCEPTED}")

@@ -37,10 +37,11 @@ def edge_of_band(*, middle: Column, outermost: Column, spread: Column, direction
     return middle * exp(direction * reach)
 
 
-def pooled(values: Sequence[Column], spread: Column, floor: float) -> Band:
-    """The band of a quantity from what the schools say of it; `spread` is the metal row's, never below `floor`."""
+def pooled(values: Sequence[Column], spread: Column, floor: float, bounds: Sequence[Column] = ()) -> Band:
+    """The band of a quantity from what the schools say of it; `spread` is the metal row's, never below `floor`.
+    `bounds` are schools that stand for the high side only: they move no middle."""
     middle = geometric_mean(values=list(values))
     wide = most(spread, floor)
     low = edge_of_band(middle=middle, outermost=least(*values), spread=wide, direction=-1)
-    high = edge_of_band(middle=middle, outermost=most(*values), spread=wide, direction=1)
+    high = edge_of_band(middle=middle, outermost=most(*values, *bounds), spread=wide, direction=1)
     return Band(low, middle, high)

@@ -5,8 +5,10 @@ from functools import cache
 from bore.columns import Columns
 from bore.contract.fields import all_fields
 from bore.job import Job
+from bore.mechanics.work_holding import finger_force_n
 from bore.sources import rows
 
+HAND_ARM_MM = 100.0
 HOLDERS = {
     "chuck": "drill chuck",
     "morse": "Morse socket",
@@ -33,12 +35,23 @@ def needs_in_words(field: str) -> str:
     return _measures().get(field) or f"find out: {all_fields()[field].words}"
 
 
-def fill_reason(words: str, job: Job, columns: Columns) -> str:
+def _finger_force(job: Job, surge_torque_nm: float) -> float:
+    """Force at the fingers of whoever holds the work, N, at the arm given or a hand's breadth."""
+    return float(finger_force_n(torque_nm=surge_torque_nm, arm_mm=job.holding.arm_mm or HAND_ARM_MM))
+
+
+def fill_reason(words: str, job: Job, columns: Columns, surge_torque_nm: float = 0.0) -> str:
     """A reason's words with the job's own figures in them."""
     holder = job.machine.holder
     capacity = holder.capacity_mm
     return words.format(
         machine=job.machine.name,
+        family=columns.family.words,
+        finger_n=_finger_force(job, surge_torque_nm),
+        plate_mm=columns.thinnest_plate_mm,
+        entry_angle_deg=columns.entry_angle_deg,
+        mark_angle_deg=columns.mark_angle_deg,
+        point_angle_deg=float(columns.point_angle_deg),
         speed_rpm=float(columns.speed_rpm),
         nearest_rpm=float(columns.nearest_rpm),
         slowest_rpm=columns.slowest_rpm,

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from bore.cutters.registry import family
 from bore.materials.table import all_materials
 
 SUBSTRATES = {"hss": "HSS", "hss-co": "cobalt", "carbide": "carbide", "carbide-tipped": "carbide-tipped"}
@@ -16,6 +17,8 @@ POINTS = {
 
 
 def _setting(setting: dict[str, Any]) -> str:
+    if setting.get("seconds_per_turn") is not None:
+        return f"a turn in {setting['seconds_per_turn']:g} s"
     if setting.get("hand_force_n") is not None:
         return f"{setting['hand_force_n']:g} N"
     if setting.get("feed_rate_mm_min") is not None:
@@ -29,7 +32,9 @@ def short_form(case: dict[str, Any]) -> str:
     row = all_materials().get(case["material"].get("id") or "")
     metal = row.designations[0] if row else case["material"].get("name") or "metal"
     kind = "through" if hole.get("through", True) else "blind"
-    edge = f"{SUBSTRATES[cutter.get('substrate') or 'hss']} {POINTS[cutter.get('point') or 'conventional']}".strip()
+    kind_of = family(cutter["family"])
+    edge = SUBSTRATES[cutter.get("substrate") or kind_of.substrate]
+    edge = f"{edge} {POINTS[cutter.get('point') or 'conventional']}".strip() if cutter["family"] == "twist" else f"{edge} {kind_of.words}"
     return " · ".join(
         [
             f"{hole['diameter_mm']:g} × {hole['depth_mm']:g} {kind}",

@@ -48,6 +48,7 @@ class SchoolLoad(Schema):
     thrust_n: float | None
     power_kw: float | None
     why_not: str | None
+    bound: bool
 
 
 class Demand(Schema):
@@ -56,6 +57,8 @@ class Demand(Schema):
     torque_nm: Band
     thrust_n: Band
     power_kw: Band
+    breakthrough_torque_nm: Band
+    released_thrust_n: float
     schools: dict[str, SchoolLoad]
     names: dict[str, str]
 
@@ -106,6 +109,7 @@ class KinematicsAnswer(Schema):
     chip_thickness_mm: float | None
     point_length_mm: float
     cut_time_s: float | None
+    peck_time_s: float | None
 
 
 class SpeedRange(Schema):
@@ -132,6 +136,36 @@ class Assumed(Schema):
     why: str
 
 
+class Depth(Schema):
+    """Where the stop goes."""
+
+    full_diameter_mm: float
+    point_length_mm: float
+    beyond_mm: float
+    stop_mm: float
+    floor_mm: float | None
+
+
+class PeckSchedule(Schema):
+    """One school of pecking, worked out for the hole; the usual one comes first."""
+
+    id: str
+    words: str
+    depths_mm: list[float]
+    source: str
+
+
+class Symptom(Schema):
+    """Something to watch for while it cuts."""
+
+    id: str
+    seen: str
+    likely: str
+    do: str
+    because: str | None
+    likelihood: float
+
+
 class Answer(Schema):
     """The answer to a check."""
 
@@ -149,6 +183,9 @@ class Answer(Schema):
     unused: list[str]
     remarks: list[str]
     cautions: list[str]
+    depth: Depth
+    pecks: list[PeckSchedule]
+    symptoms: list[Symptom]
 
 
 class Rule(Schema):

@@ -5,16 +5,17 @@ import math
 import numpy as np
 import pytest
 
-from bore.columns import metal_word
 from bore.contract.read import read_case
-from bore.cutters.twist import feeds, geometry, strength
+from bore.cutters import shared, speed_factors
+from bore.cutters.twist import book as book_of_twist
 from bore.elementwise import along_logarithms, between
 from bore.errors import BadInput
 from bore.formula import enter, formula, recording, silent
 from bore.machines import kinds
 from bore.machines.machine import Spindle, Stage
+from bore.materials.material import metal_word
 from bore.materials.table import all_materials
-from bore.mechanics import duty, hand_feed, holders, kinematics, spindle
+from bore.mechanics import duty, hand_feed, holders, kinematics, spindle, strength
 from bore.quantities.notation import read_quantity
 from bore.schools import band, diameter_feed, specific_force
 from bore.sources import source
@@ -22,9 +23,12 @@ from tests.conftest import answered, checked, hand_case, limit_of, plain_case
 
 
 def a_spindle(*stages: dict[str, object], power_kw: float = 2.0) -> Spindle:
-    nothing = {"name": "", "speed_rpm": None, "min_rpm": None, "max_rpm": None, "curve": None, "belt_torque_nm": None, "belt": None}
+    nothing = dict.fromkeys(("speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt")) | {"name": ""}
     return Spindle(
         power_kw=power_kw,
+        plate=None,
+        train=(),
+        motor_speed_rpm=1420.0,
         efficiency=0.8,
         motor="three-phase",
         duty="S1",
@@ -124,7 +128,7 @@ class TestBand:
     def test_the_schools_lie_within_a_fifth_of_the_middle_in_steel(self, diameter: float) -> None:
         """From 10 to 30 mm at the book's feed, torque, steel of 200 HB (composed from the books, from memory): a quarter allows for
         unit power, which the tables give without a size effect."""
-        feed = float(feeds.table_feed_mm_rev(diameter_mm=diameter, feed_class="medium"))
+        feed = float(book_of_twist.table_feed_mm_rev(diameter_mm=diameter, feed_class="medium"))
         loads = checked(
             plain_case(hole__diameter_mm=diameter, setting__feed_mm_rev=feed, machine__holder={"kind": "side-lock"})
         ).result.loads
@@ -233,11 +237,11 @@ class TestDrill:
         ("diameter", "feed_class", "feed"), [(10, "medium", 0.20), (10, "low", 0.12), (5, "high", 0.15), (50, "very-low", 0.22)]
     )
     def test_feed_table_at_its_own_rows(self, diameter: float, feed_class: str, feed: float) -> None:
-        assert feeds.table_feed_mm_rev(diameter_mm=diameter, feed_class=feed_class) == pytest.approx(feed)
+        assert book_of_twist.table_feed_mm_rev(diameter_mm=diameter, feed_class=feed_class) == pytest.approx(feed)
 
     def test_feed_table_rises_between_and_beyond_its_rows(self) -> None:
         sizes = np.geomspace(0.1, 150, 200)
-        assert (np.diff(feeds.table_feed_mm_rev(diameter_mm=sizes, feed_class="medium")) > 0).all()
+        assert (np.diff(book_of_twist.table_feed_mm_rev(diameter_mm=sizes, feed_class="medium")) > 0).all()
 
     def test_book_feed_follows_the_job(self) -> None:
         """Carbide without coolant through 0.85; interrupted 0.7; beyond five diameters 0.8;
@@ -256,7 +260,7 @@ class TestDrill:
     @pytest.mark.parametrize(("deep", "factor"), [(1, 1.0), (3, 0.95), (4, 0.85), (5, 0.75), (6, 0.70), (8, 0.60), (20, 0.60)])
     def test_depth_slows(self, deep: float, factor: float) -> None:
         """Kosilova, depth factors (from memory); 3 D as the trade has it."""
-        assert feeds.depth_speed_factor(depth_over_diameter=float(deep)) == pytest.approx(factor)
+        assert speed_factors.depth_speed_factor(depth_over_diameter=float(deep)) == pytest.approx(factor)
 
     def test_coolant_through_the_drill_is_not_slowed_by_depth(self) -> None:
         speeds = [
@@ -283,8 +287,8 @@ class TestDrill:
         assert {name: words[name] for name in expected} == expected
 
     def test_a_small_edge_is_never_rounder_than_its_drill_allows(self) -> None:
-        assert geometry.edge_radius_mm("hss", "dull", 1.0) == pytest.approx(2.5 / 200)
-        assert geometry.edge_radius_mm("hss", "dull", 20.0) == 0.05
+        assert shared.edge_radius_mm("hss", "dull", 1.0) == pytest.approx(2.5 / 200)
+        assert shared.edge_radius_mm("hss", "dull", 20.0) == 0.05
 
 
 class TestHand:

@@ -34,14 +34,14 @@ def test_the_cutter_follows_the_diameter_to_the_likest_in_the_crib() -> None:
     assert answered(settled.case)["verdict"]
 
 
-def test_without_one_in_the_crib_a_jobber_is_assumed_and_said() -> None:
+def test_without_one_in_the_crib_a_usual_one_is_assumed_and_said() -> None:
     case = plain_case(
         hole__diameter_mm=9, cutter={"family": "twist", "diameter_mm": 10, "point": "split", "flute_length_mm": 87, "shank": "straight"}
     )
     settled = settle(case, "diameter", CRIB)
     assert settled.cutter_index is None
     assert settled.case["cutter"] == {"family": "twist", "point": "split", "diameter_mm": 9}
-    assert "no 9 mm in the crib" in moved(settled)["cutter"]
+    assert "no 9 mm twist drill in the crib" in moved(settled)["cutter"]
 
 
 def test_a_pinned_cutter_stays() -> None:

@@ -164,7 +164,7 @@ def test_notations(text: str, mm: float) -> None:
 @pytest.mark.parametrize(("diameter", "overall", "flute"), [(5, 86, 52), (10, 133, 87), (16, 178, 120), (20, 205, 140)])
 def test_jobber_lengths(diameter: float, overall: float, flute: float) -> None:
     """DIN 338 jobber lengths (from memory)."""
-    found = geometry.jobber_lengths(diameter)
+    found = geometry.lengths(diameter)
     assert (found.overall_mm, found.flute_mm) == (overall, flute)
 
 

@@ -1,1 +1,1 @@
-"""Twist drills: geometry, speed and feed window, strength."""
+"""Twist drills: points and lengths, speed and feed, strength, hole quality."""

@@ -3,11 +3,14 @@
 from dataclasses import dataclass
 from functools import cache
 
+from bore.cutters.family import Case, Found, folder
+from bore.cutters.shared import edge_radius_mm
 from bore.elementwise import along_logarithms
 from bore.sources import rows, source
 
-# A worn edge is rounder than the diameter alone would allow a sharp one to be.
-ROUNDING = {"sharp": 1.0, "used": 1.5, "dull": 2.5}
+HERE = folder(__file__)
+SERIES = {"stub": "a stub length (DIN 1897)", "jobber": "a jobber length (DIN 338)", "long": "a long series (DIN 340)"}
+EXTRA_LONG = "an extra-long series (DIN 1869)"
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,36 +33,49 @@ class Lengths:
 @cache
 def point_form(name: str) -> PointForm:
     """The row of a point form."""
-    row = next(row for row in rows("point_forms.csv") if row["point"] == name)
+    row = next(row for row in rows("points.csv", HERE) if row["point"] == name)
     source(row["source"])
     return PointForm(row["words"], float(row["point_angle_deg"]), float(row["chisel_ratio"]))
 
 
 @cache
-def _jobber() -> tuple[list[float], list[float], list[float]]:
-    table = rows("jobber_lengths.csv")
-    return tuple([float(row[name]) for row in table] for name in ("diameter_mm", "overall_mm", "flute_mm"))  # type: ignore[return-value]
+def _columns() -> dict[str, list[float]]:
+    table = rows("lengths.csv", HERE)
+    return {name: [float(row[name]) for row in table] for name in table[0] if name not in ("source", "sure")}
 
 
-def jobber_lengths(diameter_mm: float) -> Lengths:
-    """Jobber lengths of a diameter, between the printed sizes by logarithms (DIN 338, above 20 mm DIN 345).
+def lengths(diameter_mm: float, series: str = "jobber") -> Lengths:
+    """Lengths of a diameter in a series, between the printed sizes by logarithms (DIN 338, 340, 1897, 1869;
+    above 20 mm taper-shank lengths, DIN 345).
 
-    >>> jobber_lengths(10.0)
-    Lengths(overall_mm=133.0, flute_mm=87.0)
+    >>> lengths(10.0), lengths(3.0, "long")
+    (Lengths(overall_mm=133.0, flute_mm=87.0), Lengths(overall_mm=100.0, flute_mm=66.0))
     """
-    diameters, overall, flute = _jobber()
-    return Lengths(*(round(float(along_logarithms(diameter_mm, diameters, column)), 1) for column in (overall, flute)))
+    table, name = _columns(), "extra" if series == "extra-long" else series
+    columns = (table[f"{name}_overall"], table[f"{name}_flute"])
+    return Lengths(*(round(float(along_logarithms(diameter_mm, table["diameter_mm"], column)), 1) for column in columns))
 
 
-@cache
-def _edge_radii() -> dict[str, dict[str, str]]:
-    return {row["substrate"]: row for row in rows("edge_radius.csv")}
+def point_found(case: Case) -> Found:
+    """Angle and chisel edge of the point form."""
+    form = point_form(case["point"])
+    yield "point_angle_deg", form.point_angle_deg, f"usual for a {form.words}"
+    yield "chisel_ratio", form.chisel_ratio, f"usual for a {form.words}"
 
 
-def edge_radius_mm(substrate: str, wear: str, diameter_mm: float) -> float:
-    """Usual radius of a lip's edge, mm: from the table, never above D/200 sharp (1.5 and 2.5 times that used, dull).
+def lengths_found(case: Case, found: Lengths, why: str) -> Found:
+    """Overall, flute and free length, each no longer than what was given of the others."""
+    yield "body_length_mm", max(found.overall_mm, case["flute_length_mm"] or 0.0), why
+    yield "flute_length_mm", min(found.flute_mm, case["body_length_mm"] or found.flute_mm), why
+    free = (case["flute_length_mm"] or found.flute_mm) + case["diameter_mm"] / 2
+    yield "free_length_mm", min(free, case["body_length_mm"] or found.overall_mm), "flutes and half a diameter out of the holder"
 
-    >>> edge_radius_mm("hss", "sharp", 1.0)
-    0.005
-    """
-    return min(float(_edge_radii()[substrate][f"{wear}_mm"]), ROUNDING[wear] * diameter_mm / 200)
+
+def geometry(case: Case) -> Found:
+    """Defaults that follow from diameter, point form, series and edge."""
+    yield from point_found(case)
+    yield "edges", 2, "a twist drill has two lips"
+    series = case["series"] or "jobber"
+    yield from lengths_found(case, lengths(case["diameter_mm"], series), SERIES.get(series, EXTRA_LONG))
+    radius = edge_radius_mm(case["substrate"], case["wear"], case["diameter_mm"])
+    yield "edge_radius_mm", radius, f"usual for a {case['wear']} edge"

@@ -374,6 +374,11 @@ export interface components {
             remarks: string[];
             /** Cautions */
             cautions: string[];
+            depth: components["schemas"]["Depth"];
+            /** Pecks */
+            pecks: components["schemas"]["PeckSchedule"][];
+            /** Symptoms */
+            symptoms: components["schemas"]["Symptom"][];
         };
         /**
          * Assumed
@@ -420,6 +425,9 @@ export interface components {
             torque_nm: components["schemas"]["Band"];
             thrust_n: components["schemas"]["Band"];
             power_kw: components["schemas"]["Band"];
+            breakthrough_torque_nm: components["schemas"]["Band"];
+            /** Released Thrust N */
+            released_thrust_n: number;
             /** Schools */
             schools: {
                 [key: string]: components["schemas"]["SchoolLoad"];
@@ -428,6 +436,22 @@ export interface components {
             names: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Depth
+         * @description Where the stop goes.
+         */
+        Depth: {
+            /** Full Diameter Mm */
+            full_diameter_mm: number;
+            /** Point Length Mm */
+            point_length_mm: number;
+            /** Beyond Mm */
+            beyond_mm: number;
+            /** Stop Mm */
+            stop_mm: number;
+            /** Floor Mm */
+            floor_mm: number | null;
         };
         /**
          * KinematicsAnswer
@@ -446,6 +470,8 @@ export interface components {
             point_length_mm: number;
             /** Cut Time S */
             cut_time_s: number | null;
+            /** Peck Time S */
+            peck_time_s: number | null;
         };
         /**
          * LimitFinding
@@ -495,6 +521,20 @@ export interface components {
             words: string;
         };
         /**
+         * PeckSchedule
+         * @description One school of pecking, worked out for the hole; the usual one comes first.
+         */
+        PeckSchedule: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Depths Mm */
+            depths_mm: number[];
+            /** Source */
+            source: string;
+        };
+        /**
          * SchoolLoad
          * @description What one school says.
          */
@@ -509,6 +549,8 @@ export interface components {
             power_kw: number | null;
             /** Why Not */
             why_not: string | null;
+            /** Bound */
+            bound: boolean;
         };
         /**
          * SettingAnswer
@@ -553,6 +595,24 @@ export interface components {
             unit: string;
             /** Source */
             source: string;
+        };
+        /**
+         * Symptom
+         * @description Something to watch for while it cuts.
+         */
+        Symptom: {
+            /** Id */
+            id: string;
+            /** Seen */
+            seen: string;
+            /** Likely */
+            likely: string;
+            /** Do */
+            do: string;
+            /** Because */
+            because: string | null;
+            /** Likelihood */
+            likelihood: number;
         };
         /**
          * LogAnswer
@@ -1049,6 +1109,14 @@ export interface components {
                 tube_length_mm?: number | null;
                 /** @description diameter of a gun drill's tube, mm */
                 tube_diameter_mm?: number | null;
+                /** @description length series of a twist drill; jobber where nothing is said */
+                series?: ("stub" | "jobber" | "long" | "extra-long") | null;
+                /** @description small diameter of a step drill, pilot of a centre drill, mm */
+                step_diameter_mm?: number | null;
+                /** @description pitch of a tap or thread mill, mm */
+                pitch_mm?: number | null;
+                /** @description threads of a tap's chamfer */
+                chamfer_threads?: number | null;
             } | {
                 id: string;
             };
@@ -1101,7 +1169,32 @@ export interface components {
                 } | null;
                 spindle?: {
                     /** @description rated output of the motor, kW */
-                    power_kw: number;
+                    power_kw?: number | null;
+                    /** @description the motor's plate, where its output is not known */
+                    plate?: {
+                        /** @description output printed on the plate, kW */
+                        output_kw?: number | null;
+                        /** @description output printed on the plate in horsepower, hp */
+                        output_hp?: number | null;
+                        /** @description input printed on the plate, as hobby machines and hand tools do, kW */
+                        input_kw?: number | null;
+                        /** @description voltage on the plate, V */
+                        volts?: number | null;
+                        /** @description current on the plate, A */
+                        amps?: number | null;
+                        /** @description power factor on the plate */
+                        power_factor?: number | null;
+                        /** @description efficiency of the motor */
+                        motor_efficiency?: number | null;
+                        /** @description motor speed on the plate, rpm */
+                        speed_rpm?: number | null;
+                        /** @description frequency the plate is for, Hz */
+                        frequency_hz?: number | null;
+                        /** @description frequency of the supply it runs on, where that differs, Hz */
+                        supply_hz?: number | null;
+                    } | null;
+                    /** @description speed of the motor's shaft at load, rpm */
+                    motor_speed_rpm?: number | null;
                     /** @description share of the motor's power that reaches the spindle */
                     efficiency?: number | null;
                     /** @description kind of motor */
@@ -1120,8 +1213,25 @@ export interface components {
                     drive?: ("belt" | "gear" | "direct") | null;
                     /** @description share of the time spent cutting */
                     cutting_share?: number | null;
-                    /** @description the speeds the spindle really has */
-                    stages: {
+                    /** @description pulley pairs, where speeds are to be worked out from them */
+                    train?: {
+                        /** @description what the pair is called */
+                        name?: string | null;
+                        /** @description pulley on the motor, mm */
+                        motor_pulley_mm: number;
+                        /** @description pulley on the spindle, mm */
+                        spindle_pulley_mm: number;
+                        /** @description idler pulley the motor drives, where there is one, mm */
+                        idler_in_mm?: number | null;
+                        /** @description idler pulley that drives the spindle, mm */
+                        idler_out_mm?: number | null;
+                        /** @description gear reduction behind the belt, as a back gear */
+                        reduction?: number | null;
+                        /** @description spindle speed read with a tachometer; it stands above the worked-out one, rpm */
+                        measured_rpm?: number | null;
+                    }[] | null;
+                    /** @description the speeds the spindle really has; needed unless a train is given */
+                    stages?: {
                         /** @description what the step is called */
                         name?: string | null;
                         /** @description speed of a fixed step, rpm */
@@ -1130,6 +1240,8 @@ export interface components {
                         min_rpm?: number | null;
                         /** @description fastest of a range, rpm */
                         max_rpm?: number | null;
+                        /** @description base speed of a range: constant torque below it and constant power above, rpm */
+                        base_rpm?: number | null;
                         /** @description points of speed and power along a range, rpm, kW */
                         curve?: number[][] | null;
                         /** @description torque at the spindle at which the belt slips, measured, N·m */
@@ -1147,7 +1259,7 @@ export interface components {
                             /** @description belt worn or glazed */
                             worn?: boolean | null;
                         } | null;
-                    }[];
+                    }[] | null;
                 };
                 feed?: {
                     /**
@@ -1303,6 +1415,14 @@ export interface components {
                     tube_length_mm?: number | null;
                     /** @description diameter of a gun drill's tube, mm */
                     tube_diameter_mm?: number | null;
+                    /** @description length series of a twist drill; jobber where nothing is said */
+                    series?: ("stub" | "jobber" | "long" | "extra-long") | null;
+                    /** @description small diameter of a step drill, pilot of a centre drill, mm */
+                    step_diameter_mm?: number | null;
+                    /** @description pitch of a tap or thread mill, mm */
+                    pitch_mm?: number | null;
+                    /** @description threads of a tap's chamfer */
+                    chamfer_threads?: number | null;
                 }[] | null;
                 /** @description machines that ways out may choose from */
                 machines?: {
@@ -1354,7 +1474,32 @@ export interface components {
                     } | null;
                     spindle?: {
                         /** @description rated output of the motor, kW */
-                        power_kw: number;
+                        power_kw?: number | null;
+                        /** @description the motor's plate, where its output is not known */
+                        plate?: {
+                            /** @description output printed on the plate, kW */
+                            output_kw?: number | null;
+                            /** @description output printed on the plate in horsepower, hp */
+                            output_hp?: number | null;
+                            /** @description input printed on the plate, as hobby machines and hand tools do, kW */
+                            input_kw?: number | null;
+                            /** @description voltage on the plate, V */
+                            volts?: number | null;
+                            /** @description current on the plate, A */
+                            amps?: number | null;
+                            /** @description power factor on the plate */
+                            power_factor?: number | null;
+                            /** @description efficiency of the motor */
+                            motor_efficiency?: number | null;
+                            /** @description motor speed on the plate, rpm */
+                            speed_rpm?: number | null;
+                            /** @description frequency the plate is for, Hz */
+                            frequency_hz?: number | null;
+                            /** @description frequency of the supply it runs on, where that differs, Hz */
+                            supply_hz?: number | null;
+                        } | null;
+                        /** @description speed of the motor's shaft at load, rpm */
+                        motor_speed_rpm?: number | null;
                         /** @description share of the motor's power that reaches the spindle */
                         efficiency?: number | null;
                         /** @description kind of motor */
@@ -1373,8 +1518,25 @@ export interface components {
                         drive?: ("belt" | "gear" | "direct") | null;
                         /** @description share of the time spent cutting */
                         cutting_share?: number | null;
-                        /** @description the speeds the spindle really has */
-                        stages: {
+                        /** @description pulley pairs, where speeds are to be worked out from them */
+                        train?: {
+                            /** @description what the pair is called */
+                            name?: string | null;
+                            /** @description pulley on the motor, mm */
+                            motor_pulley_mm: number;
+                            /** @description pulley on the spindle, mm */
+                            spindle_pulley_mm: number;
+                            /** @description idler pulley the motor drives, where there is one, mm */
+                            idler_in_mm?: number | null;
+                            /** @description idler pulley that drives the spindle, mm */
+                            idler_out_mm?: number | null;
+                            /** @description gear reduction behind the belt, as a back gear */
+                            reduction?: number | null;
+                            /** @description spindle speed read with a tachometer; it stands above the worked-out one, rpm */
+                            measured_rpm?: number | null;
+                        }[] | null;
+                        /** @description the speeds the spindle really has; needed unless a train is given */
+                        stages?: {
                             /** @description what the step is called */
                             name?: string | null;
                             /** @description speed of a fixed step, rpm */
@@ -1383,6 +1545,8 @@ export interface components {
                             min_rpm?: number | null;
                             /** @description fastest of a range, rpm */
                             max_rpm?: number | null;
+                            /** @description base speed of a range: constant torque below it and constant power above, rpm */
+                            base_rpm?: number | null;
                             /** @description points of speed and power along a range, rpm, kW */
                             curve?: number[][] | null;
                             /** @description torque at the spindle at which the belt slips, measured, N·m */
@@ -1400,7 +1564,7 @@ export interface components {
                                 /** @description belt worn or glazed */
                                 worn?: boolean | null;
                             } | null;
-                        }[];
+                        }[] | null;
                     };
                     feed?: {
                         /**

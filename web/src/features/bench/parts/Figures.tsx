@@ -43,7 +43,7 @@ function assumedValue(value: unknown): string {
 }
 
 export function Said({ answer }: { answer: Answer }) {
-  const remarks = answer.remarks.filter((remark) => !remark.startsWith("Read but not used"));
+  const remarks = answer.remarks.filter((remark) => !remark.startsWith("Read but not used yet"));
   return (
     <section aria-label="Remarks and assumptions" className="grid gap-1 text-sm">
       {remarks.length > 0 && (

@@ -1,0 +1,1 @@
+"""Annular cutters: a ring of teeth around a slug."""

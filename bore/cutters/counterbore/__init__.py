@@ -1,0 +1,1 @@
+"""Counterbores: a flat seat around a hole, guided by a pilot."""

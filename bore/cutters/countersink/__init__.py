@@ -1,0 +1,1 @@
+"""Countersinks: a cone at the mouth of a hole."""

@@ -1,0 +1,1 @@
+"""Gun drills: one lip, guide pads, coolant through the tube."""

@@ -1,0 +1,1 @@
+"""Indexable-insert drills: a centre and an outer insert, a flat bottom."""

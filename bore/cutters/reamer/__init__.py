@@ -1,0 +1,1 @@
+"""Machine reamers: many edges that size a drilled hole."""

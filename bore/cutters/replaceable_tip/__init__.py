@@ -1,0 +1,1 @@
+"""Replaceable-tip drills: a carbide crown on a steel body."""

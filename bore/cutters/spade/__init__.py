@@ -1,0 +1,1 @@
+"""Spade drills: a flat blade in a holder."""

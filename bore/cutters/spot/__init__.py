@@ -1,0 +1,1 @@
+"""Spot drills: a short stiff cone that marks where a drill starts."""

@@ -1,0 +1,1 @@
+"""Step drills: a small and a large diameter in one pass."""

@@ -1,0 +1,1 @@
+"""Taps: torque from the thread's profile, feed from its pitch."""

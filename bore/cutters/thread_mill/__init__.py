@@ -1,0 +1,1 @@
+"""Thread mills: a thread cut by a helical path."""

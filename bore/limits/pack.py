@@ -1,0 +1,41 @@
+"""Will the chips get out, or pack in the flutes?"""
+
+from bore.columns import Columns
+from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason
+from bore.loads import Loads
+from bore.mechanics import packing
+from bore.quantities.bands import Band
+
+STICKS, JAMS = 1.3, 2.0
+
+
+def judge(columns: Columns, loads: Loads) -> Judgement:
+    """How far packed chips raise the torque: 1.3 times, and twice."""
+    if columns.pecked != "none" and not columns.family.may_peck:
+        return Judgement(reason=1)
+    packed = packing.packed_depth(depth_mm=columns.packed_length_mm, diameter_mm=columns.diameter_mm)
+    factor = packing.packing_factor(packed_depth=packed, chip_factor=columns.chip_factor)
+    return Judgement(demand=Band.exactly(factor), soft=STICKS, hard=JAMS, unit="×")
+
+
+def applies(columns: Columns) -> str | None:
+    """Coolant through the tool carries the chips out; only flutes without it pack."""
+    if columns.pecked != "none" and not columns.family.may_peck:
+        return None
+    if not columns.family.packs:
+        return "its chips are carried out by coolant or leave by themselves"
+    if columns.coolant.method == "through" and columns.coolant_through:
+        return "coolant through the tool carries the chips out"
+    return None
+
+
+LIMIT = Limit(
+    id="pack",
+    failure="packs with chips",
+    question="Do the chips get out of the hole?",
+    reads=("hole.depth_mm", "cutter.diameter_mm", "setting.pecks.kind", "setting.pecks.depths_mm", "material.chip", "cutter.flute"),
+    eased_by=("peck", "coolant", "parabolic-flute"),
+    judge=judge,
+    applies=applies,
+    reasons=(Reason(HOLDS, ""), Reason(GIVES_WAY, "a {family} is never pecked: each re-entry knocks its edge")),
+)

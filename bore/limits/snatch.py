@@ -1,0 +1,87 @@
+"""Will the drill snatch and pull itself in; or is it being asked for what its kind never does?"""
+
+from functools import cache
+
+from bore.columns import Columns
+from bore.cutters.family import NEVER, WARNED, Never
+from bore.cutters.registry import ALL_FAMILIES
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason
+from bore.loads import Loads
+from bore.machines.kinds import HAND_FEEDS
+
+OVER_HALF = 0.5
+LOOSE_MM = 0.3
+PLAIN = (
+    Reason(HOLDS, ""),
+    Reason(GIVES_WAY, "this metal pulls the drill in and the feed is by hand: dub the lips to no rake, clamp down, or drive the feed"),
+    Reason(TIGHT, "this metal pulls the drill in as it comes through: lips dubbed to no rake, work clamped down, feed locked in"),
+    Reason(TIGHT, "the hole that is there is over half the drill: fed by hand, its corners grab"),
+    Reason(TIGHT, "play in the feed lets the drill leap in as it comes through: take it up, or keep a hand against it"),
+    Reason(TIGHT, "plates not clamped together part as the drill comes through the first"),
+    Reason(GIVES_WAY, "opening a hole over half its size by hand in a metal that pulls the drill in: it screws itself in"),
+)
+OWN = tuple((family.id, rule) for family in ALL_FAMILIES for rule in family.never)
+PAIRS = tuple((family.id, kind, pair) for family in ALL_FAMILIES for kind, pair in family.machines.items() if pair.how in (NEVER, WARNED))
+REASONS = (
+    *PLAIN,
+    *(Reason(rule.verdict, rule.words) for _, rule in OWN),
+    *(Reason(CANNOT if pair.how == NEVER else TIGHT, pair.why) for _, _, pair in PAIRS),
+)
+
+
+def _grabs(columns: Columns) -> int:
+    """The metal, the start hole, play in the feed, a loose stack."""
+    by_hand = columns.feed_kind in HAND_FEEDS
+    dubbed = columns.flute == "straight" or (columns.rake_deg is not None and columns.rake_deg <= 0)
+    over_half = columns.family.packs and bool(columns.start_share > OVER_HALF)
+    if columns.grab == "high" and columns.family.packs and columns.through and not dubbed:
+        return (6 if over_half else 1) if by_hand else 2
+    if over_half and by_hand:
+        return 3
+    if columns.backlash_mm is not None and columns.backlash_mm > LOOSE_MM and columns.through and columns.family.packs and by_hand:
+        return 4
+    if columns.stacked and not columns.stack_clamped and columns.family.packs:
+        return 5
+    return 0
+
+
+@cache
+def _rules_of(family: str, kind: str) -> tuple[tuple[tuple[int, Never], ...], tuple[int, ...]]:
+    """The family's own rules with their places among the reasons, and the place of its pair with a kind of machine."""
+    begin, pairs = len(PLAIN), len(PLAIN) + len(OWN)
+    own = tuple((begin + k, rule) for k, (name, rule) in enumerate(OWN) if name == family)
+    return own, tuple(pairs + k for k, (name, other, _) in enumerate(PAIRS) if (name, other) == (family, kind))
+
+
+def _own(columns: Columns) -> list[int]:
+    """What the family must never do, and whether it belongs on this kind of machine at all."""
+    own, pair = _rules_of(columns.family.id, columns.kind)
+    return [place for place, rule in own if bool(rule.when(columns))] + list(pair)
+
+
+def judge(columns: Columns, loads: Loads) -> Judgement:
+    """A matter of kind; the worst that is true counts."""
+    return Judgement(reason=max((_grabs(columns), *_own(columns)), key=lambda reason: REASONS[reason].verdict))
+
+
+LIMIT = Limit(
+    id="snatch",
+    failure="snatches, pulls itself in",
+    question="Will it snatch; and is this a job for this kind of cutter on this kind of machine?",
+    reads=(
+        "material.grab",
+        "machine.feed.kind",
+        "machine.feed.backlash_mm",
+        "machine.kind",
+        "cutter.family",
+        "cutter.substrate",
+        "cutter.rake_deg",
+        "cutter.flute",
+        "hole.start_diameter_mm",
+        "hole.stack_mm",
+        "hole.stack_clamped",
+    ),
+    eased_by=("dub-lips", "power-feed", "clamp", "smaller-pilot", "straight-flute", "other-family", "other-machine"),
+    judge=judge,
+    reasons=REASONS,
+)

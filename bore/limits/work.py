@@ -1,0 +1,103 @@
+"""Will the work spin, lift or be pushed out of what holds it?"""
+
+from bore.columns import Columns
+from bore.elementwise import Column
+from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
+from bore.loads import Loads
+from bore.mechanics import work_holding as holding
+from bore.mechanics.surge import MIDDLE_SHARE
+from bore.quantities.bands import Band
+
+FIXED = {"stop": 2, "magnet": 3}
+# What wrists bear on a drill without and with its side handle, N·m (common practice).
+ONE_HAND_NM, SIDE_HANDLE_NM = 10.0, 40.0
+
+
+def _marked(demand: Band, bears: Column, unit: str, part: str) -> Judgement:
+    return Judgement(demand=demand, soft=mark(base=bears, share=1 / holding.ROOM), hard=bears, unit=unit, part=part)
+
+
+def _lift(loads: Loads, bears: Column) -> Judgement:
+    """At breakout the drill lifts the work with about the thrust it lets go."""
+    lift = Band(0.0 * loads.release_n, MIDDLE_SHARE * loads.release_n, loads.release_n)
+    return _marked(lift, bears, "N", "lifts")
+
+
+def _clamped(columns: Columns, loads: Loads) -> Judgement:
+    """A vice by two faces, clamps by one each, in torque and in lift; a stop takes the turning."""
+    held = columns.holding
+    needs = [f"holding.{name}" for name in ("force_n", "arm_mm") if getattr(held, name) is None]
+    if held.stop and "holding.force_n" in needs:
+        return Judgement(reason=2)
+    if needs:
+        return unknown(*needs)
+    assert held.force_n is not None
+    assert held.friction is not None
+    assert held.arm_mm is not None
+    faces = holding.VICE_JAWS if held.kind == "vice" else float(held.count or 0)
+    bears = holding.holding_torque_nm(faces=faces, friction=held.friction, force_n=held.force_n, arm_mm=held.arm_mm)
+    down = faces * held.force_n * (held.friction if held.kind == "vice" else 1.0)
+    lifts = _lift(loads, mark(base=down, share=1.0))
+    return lifts if held.stop else worst(_marked(loads.surge_torque_nm, bears, "N·m", "spins"), lifts)
+
+
+def _in_jaws(columns: Columns, loads: Loads) -> Judgement:
+    """A lathe chuck against torque and thrust together; the tailstock's clamp against thrust."""
+    held = columns.holding
+    tailstock = None
+    if columns.kind == "lathe":
+        assert held.tailstock_clamp_n is not None
+        tailstock = _marked(loads.thrust_n, mark(base=held.tailstock_clamp_n, share=1.0), "N", "tailstock slides")
+    needs = [f"holding.{name}" for name in ("force_n", "arm_mm") if getattr(held, name) is None]
+    if needs:
+        return tailstock or unknown(*needs)
+    assert held.force_n is not None
+    assert held.friction is not None
+    assert held.arm_mm is not None
+    thrust = 0.0 if held.stop else loads.thrust_n.middle
+    bears = holding.jaws_torque_nm(friction=held.friction, force_n=held.force_n, thrust_n=thrust, arm_mm=held.arm_mm)
+    turns = _marked(loads.surge_torque_nm, bears, "N·m", "spins in the jaws")
+    return worst(turns, tailstock) if tailstock else turns
+
+
+def _held(columns: Columns, loads: Loads) -> Judgement:
+    kind = columns.holding.kind
+    if kind == "hand":
+        return Judgement(reason=1)
+    if kind in FIXED:
+        return Judgement(reason=FIXED[kind])
+    return _in_jaws(columns, loads) if kind == "lathe-chuck" else _clamped(columns, loads)
+
+
+def judge(columns: Columns, loads: Loads) -> Judgement:
+    """What holds the work against the cut; for a drill in the hands, the wrists against its torque."""
+    if columns.kind == "hand-held" and columns.holding.kind != "hand":
+        return Judgement(demand=loads.surge_torque_nm, soft=ONE_HAND_NM, hard=SIDE_HANDLE_NM, unit="N·m", part="wrists")
+    return _held(columns, loads)
+
+
+LIMIT = Limit(
+    id="work",
+    failure="spins or pushes the work",
+    question="Does what holds the work really hold it?",
+    reads=(
+        "holding.kind",
+        "holding.count",
+        "holding.force_n",
+        "holding.friction",
+        "holding.arm_mm",
+        "holding.stop",
+        "holding.tailstock_clamp_n",
+        "machine.stiffness_n_mm",
+        "setting.feed_mm_rev",
+    ),
+    eased_by=("stop", "clamp", "pilot", "less-feed"),
+    judge=judge,
+    stands_on=("torque", "thrust", "surge"),
+    reasons=(
+        Reason(HOLDS, ""),
+        Reason(CANNOT, "never by hand: the drill would turn it with {finger_n:.0f} N at the fingers as it comes through"),
+        Reason(HOLDS, "a stop takes the turning"),
+        Reason(HOLDS, "the machine stands on the work"),
+    ),
+)

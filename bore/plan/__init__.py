@@ -1,0 +1,1 @@
+"""What is worked out for making the hole: depths, stops and pecks."""
