@@ -8,6 +8,8 @@ from bore.quantities.bands import Band
 
 # Shanks are made a little under their drill; a nominal equal to the capacity goes in.
 SHANK_ROOM_MM = 0.05
+# The taper of an arbor for shanks with flats, where the socket's is not said.
+ARBOR_SIZE = 3
 
 
 def _chuck(columns: Columns, loads: Loads) -> Judgement:
@@ -29,9 +31,13 @@ def _chuck(columns: Columns, loads: Loads) -> Judgement:
 
 
 def _morse(columns: Columns, loads: Loads) -> Judgement:
-    if not columns.shank.startswith("morse"):
+    if columns.shank == "flats":
+        # A shank with flats sits in an arbor of the socket's own taper.
+        size = int(columns.holder.size or ARBOR_SIZE)
+    elif columns.shank.startswith("morse"):
+        size = int(columns.shank.removeprefix("morse-"))
+    else:
         return Judgement(reason=3)
-    size = int(columns.shank.removeprefix("morse-"))
     if columns.holder.size is not None and size > int(columns.holder.size):
         return Judgement(reason=4)
     thrust = loads.thrust_n.middle

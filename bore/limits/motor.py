@@ -37,7 +37,9 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     soft, hard = rated * continuous, rated * short
     if columns.short_time_kw is not None:
         allowed_s = 60 * (columns.short_time_min or 10.0)
-        hard = choose(time <= allowed_s, most(hard, columns.short_time_kw), hard)
+        # What the plate gives for a short time falls with speed as the rating does.
+        short_kw = columns.short_time_kw * columns.stage_power_kw / columns.power_kw
+        hard = choose(time <= allowed_s, most(hard, short_kw), hard)
     soft = least(soft, hard)
     share = columns.efficiency
     return Judgement(

@@ -8,7 +8,7 @@ from bore.formula import formula
 
 NO_FEED = 1e-7
 LONGEST_SOLVE = 60
-CLOSE_ENOUGH = 1e-8
+CLOSE_ENOUGH = 1e-7
 # Thrust above its floor grows with about this power of the feed, and never outside these.
 USUAL_POWER, POWERS = 0.8, (0.3, 2.0)
 SMALLEST_THRUST_N = 1e-12

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import TYPE_CHECKING
 
-from bore.elementwise import Column, choose
+from bore.elementwise import Column, choose, every
 from bore.formula import formula, silent
 from bore.schools import diameter_feed
 from bore.schools.wear import EDGES_OF_STEEL, WEAR
@@ -144,6 +144,8 @@ def _pilot_torque_factor(columns: "Columns") -> Column:
 
 
 def _pilot_thrust_factor(columns: "Columns", feed_mm_rev: Column) -> Column:
+    if every(columns.start_diameter_mm <= 0):
+        return 1.0
     own = diameter_feed.thrust(columns, feed_mm_rev) / WEAR[columns.wear]
     return choose(columns.start_diameter_mm > 0, own / _b_thrust(columns, feed_mm_rev, columns.chisel_ratio), 1.0)
 

@@ -14,7 +14,8 @@ from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine
 
 HERE = Path(__file__).parent
-CUTTER_SPEC = ("family", "substrate", "point", "shank", "wear")
+WORDS = ("family", "substrate", "point", "shank", "wear")
+FIGURES = ("diameter_mm", "flute_length_mm", "body_length_mm", "cut_depth_mm", "pitch_mm", "step_diameter_mm")
 
 
 def _read_json(name: str) -> Any:
@@ -24,6 +25,13 @@ def _read_json(name: str) -> Any:
 def _cutters() -> list[dict[str, str]]:
     with (HERE / "cutters.csv").open(newline="", encoding="utf-8") as file:
         return list(csv.DictReader(file))
+
+
+def _cutter_spec(row: dict[str, str]) -> dict[str, Any]:
+    """What a row says of its cutter; what it leaves open, the family fills in."""
+    spec: dict[str, Any] = {name: row[name] for name in WORDS if row[name]}
+    spec |= {name: float(row[name]) for name in FIGURES if row[name]}
+    return spec | ({"coolant_through": True} if row["coolant_through"] else {})
 
 
 def demo_machinist() -> User:
@@ -40,7 +48,7 @@ def _case(job: dict[str, Any]) -> dict[str, Any]:
     return {
         "hole": job["hole"],
         "material": {"id": job["material"]},
-        "cutter": Cutter.objects.get(slug=job["cutter"]).as_spec(),
+        "cutter": Cutter.objects.get(slug=job["cutter"]).as_spec() | job.get("cutter_with", {}),
         "machine": Machine.objects.get(slug=job["machine"]).as_spec(),
         "holding": job["holding"],
         "setting": job["setting"],
@@ -55,8 +63,7 @@ def load_demo() -> dict[str, int]:
     for machine in machines:
         put_machine(machine["slug"], machine["spec"], machine["note"])
     for row in cutters:
-        spec: dict[str, Any] = {name: row[name] for name in CUTTER_SPEC} | {"diameter_mm": float(row["diameter_mm"])}
-        put_cutter(row["slug"], row["name"], spec, int(row["count"]), row["place"])
+        put_cutter(row["slug"], row["name"], _cutter_spec(row), int(row["count"]), row["place"])
     for material in materials:
         put_material(material["slug"], material["spec"], material["note"])
     for job in jobs:
