@@ -22,6 +22,8 @@ from bore.schools import diameter_feed
 STATIONS = 161
 # Just past a face: the chisel's share comes at first touch.
 TOUCH_MM = 1e-6
+# Marks closer together than this share of the depth are one.
+LEAST_MARKED = 0.06
 # Which limits stand as rules beside which track.
 RULES = {
     "torque_nm": ("stall", "belt", "twist-off", "holder"),
@@ -145,10 +147,14 @@ def _on_thrust(columns: Columns, judgement: Judgement) -> tuple[float, float]:
 
 def _marks(columns: Columns, full: float, point: float) -> tuple[Mark, ...]:
     depth = float(columns.depth_mm)
-    marks = [Mark(full, "full point in the metal")] if full < depth else []
-    if columns.through:
-        return (*marks, Mark(depth, "point breaks through"), Mark(depth + point, "corners through"))
-    return (*marks, Mark(depth + point, "full depth"))
+    # A point too short to draw apart from the face makes one mark, not two.
+    stands = point > LEAST_MARKED * depth
+    marks = [Mark(full, "full point in the metal")] if stands and full < depth else []
+    if not columns.through:
+        return (*marks, Mark(depth + point, "full depth"))
+    if not stands:
+        return (*marks, Mark(depth + point, "breaks through"))
+    return (*marks, Mark(depth, "point breaks through"), Mark(depth + point, "corners through"))
 
 
 def _section(job: Job, columns: Columns) -> dict[str, Any]:
@@ -163,4 +169,6 @@ def _section(job: Job, columns: Columns) -> dict[str, Any]:
         "entry": job.hole.entry,
         "breakthrough_mm": job.setting.breakthrough_mm,
         "bottom": job.hole.bottom,
+        "family": job.cutter.family,
+        "slug_diameter_mm": job.cutter.slug_diameter_mm,
     }

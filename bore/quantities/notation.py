@@ -42,6 +42,7 @@ KINDS: dict[str, Kind] = {
     "force": Kind(
         1, 800, 2, FORCE_UNITS, {"metric": "n", "inch": "lbf"}, (("N", 1.0, 0), ("lbf", N_PER_LBF, 0), ("kg on a scale", N_PER_KGF, 0))
     ),
+    "time": Kind(0.2, 600, 2, {"s": 1.0, "sec": 1.0, "seconds": 1.0, "min": 60.0}, {"metric": "s", "inch": "s"}, (("s", 1.0, 1),)),
     "speed": Kind(
         1, 100000, 2, {"rpm": 1.0, "r/min": 1.0, "rev/min": 1.0, "1/min": 1.0}, {"metric": "rpm", "inch": "rpm"}, (("rpm", 1.0, 0),)
     ),

@@ -240,6 +240,8 @@ class Section(Schema):
     entry: str
     breakthrough_mm: float
     bottom: str
+    family: str
+    slug_diameter_mm: float | None
 
 
 class LogAnswer(Schema):

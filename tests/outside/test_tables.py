@@ -5,6 +5,7 @@ import itertools
 import pint
 import pytest
 
+from bore.contract.read import read_case
 from bore.cutters.twist import geometry
 from bore.errors import BadInput
 from bore.machines import kinds
@@ -13,6 +14,7 @@ from bore.quantities import units
 from bore.quantities.drill_sizes import GAUGE_INCHES, read_drill_size
 from bore.quantities.notation import read_quantity
 from bore.sources import TABLES, all_sources, rows
+from tests.conftest import plain_case
 
 ROWS = list(all_materials().values())
 IDS = [row.material.id for row in ROWS]
@@ -87,8 +89,8 @@ def test_steel_strength_agrees_with_hardness(row: MaterialRow) -> None:
 
 def test_every_table_row_names_a_known_source() -> None:
     """No figure without a source: every `source` column of every table holds known keys."""
-    for path in sorted(TABLES.glob("*.csv")):
-        for row in rows(path.name):
+    for path in sorted(TABLES.parent.rglob("*.csv")):
+        for row in rows(path.name, path.parent):
             for key in (row.get("source") or row.get("sources") or "").split():
                 assert key in all_sources(), f"{path.name}: {key}"
 
@@ -166,6 +168,23 @@ def test_jobber_lengths(diameter: float, overall: float, flute: float) -> None:
     """DIN 338 jobber lengths (from memory)."""
     found = geometry.lengths(diameter)
     assert (found.overall_mm, found.flute_mm) == (overall, flute)
+
+
+@pytest.mark.parametrize(
+    ("diameter", "series", "overall", "flute"),
+    [(3, "long", 100, 66), (10, "long", 184, 121), (12, "long", 205, 134), (3, "stub", 46, 16), (8, "stub", 79, 37), (12, "stub", 102, 51)],
+)
+def test_other_series_lengths(diameter: float, series: str, overall: float, flute: float) -> None:
+    """DIN 340 long and DIN 1897 stub lengths (from memory)."""
+    found = geometry.lengths(diameter, series)
+    assert (found.overall_mm, found.flute_mm) == (overall, flute)
+
+
+@pytest.mark.parametrize(("size", "printed"), [(2, (100, 1)), (5, (60, 6)), (10, (40, 20)), (20, (25, 50))])
+def test_gun_drill_coolant(size: float, printed: tuple[float, float]) -> None:
+    """VDI 3210 (from memory), the least of its ranges: pressure falls and flow rises with diameter."""
+    job = read_case(plain_case(hole__diameter_mm=size, cutter={"family": "gun"}, hole__start__kind="bush"))
+    assert job.cutter.kind.coolant_wanted(job) == pytest.approx(printed)
 
 
 @pytest.mark.parametrize(

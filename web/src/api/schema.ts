@@ -686,6 +686,10 @@ export interface components {
             breakthrough_mm: number;
             /** Bottom */
             bottom: string;
+            /** Family */
+            family: string;
+            /** Slug Diameter Mm */
+            slug_diameter_mm: number | null;
         };
         /**
          * Track
@@ -1083,6 +1087,10 @@ export interface components {
                 shank_diameter_mm?: number | null;
                 /** @description coolant holes through the tool */
                 coolant_through?: boolean | null;
+                /** @description diameter of each coolant hole, mm */
+                coolant_hole_mm?: number | null;
+                /** @description how many coolant holes */
+                coolant_holes?: number | null;
                 /** @description state of the edge */
                 wear?: ("sharp" | "used" | "dull") | null;
                 /** @description radius of the cutting edge, mm */
@@ -1389,6 +1397,10 @@ export interface components {
                     shank_diameter_mm?: number | null;
                     /** @description coolant holes through the tool */
                     coolant_through?: boolean | null;
+                    /** @description diameter of each coolant hole, mm */
+                    coolant_hole_mm?: number | null;
+                    /** @description how many coolant holes */
+                    coolant_holes?: number | null;
                     /** @description state of the edge */
                     wear?: ("sharp" | "used" | "dull") | null;
                     /** @description radius of the cutting edge, mm */

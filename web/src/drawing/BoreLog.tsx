@@ -30,16 +30,17 @@ function path(xs: readonly number[], ys: readonly number[]): string {
 }
 
 function Section({ log, y, px, tip, hatch, at }: { log: Log; y: Scale; px: number; tip: number; hatch: string; at: Columns }) {
-  const { diameter_mm, start_diameter_mm, depth_mm, point_length_mm, through, behind } = log.section;
+  const { diameter_mm, start_diameter_mm, depth_mm, point_length_mm, through, behind, slug_diameter_mm } = log.section;
   const middle = (at.left + at.right) / 2;
   const radius = (diameter_mm / 2) * px;
   const pilot = (start_diameter_mm / 2) * px;
+  const slug = ((slug_diameter_mm ?? 0) / 2) * px;
   const plate = through ? depth_mm : depth_mm + point_length_mm + Math.max(diameter_mm * 0.5, 3);
   const [left, right, top, bottom] = [at.left, at.right, y(0), y(plate)];
   const shoulder = Math.max(tip - point_length_mm, 0);
   const bored = Math.min(shoulder, plate);
   // What the drill has bored so far: the wall down to its shoulder, then its cone.
-  const cone = tip > 0 ? (Math.min(tip, point_length_mm) / point_length_mm) * radius : 0;
+  const cone = tip > 0 ? (Math.min(tip, point_length_mm) / Math.max(point_length_mm, 0.01)) * radius : 0;
   const hole = `M${middle - (shoulder > 0 ? radius : cone)} ${top} L${middle - (shoulder > 0 ? radius : cone)} ${y(bored)} L${middle} ${y(Math.min(tip, plate + point_length_mm))} L${middle + (shoulder > 0 ? radius : cone)} ${y(bored)} L${middle + (shoulder > 0 ? radius : cone)} ${top} Z`;
   const drillTop = TOP + 4;
   const body = y(tip - point_length_mm);
@@ -59,15 +60,58 @@ function Section({ log, y, px, tip, hatch, at }: { log: Log; y: Scale; px: numbe
         <rect key={x} x={x} y={bottom} width={18} height={22} fill="var(--steel)" stroke="var(--ink)" strokeWidth="0.8" />
       ))}
       <path d={hole} fill="var(--film)" stroke="none" />
+      {slug > 0 && <rect x={middle - slug} y={top} width={2 * slug} height={bottom - top} fill="var(--metal)" />}
+      {slug > 0 && <rect x={middle - slug} y={top} width={2 * slug} height={bottom - top} fill={`url(#${hatch})`} />}
       <line x1={left} x2={right} y1={bottom} y2={bottom} stroke="var(--ink)" />
-      <path
-        d={`M${middle - radius} ${drillTop} L${middle - radius} ${body} L${middle} ${y(tip)} L${middle + radius} ${body} L${middle + radius} ${drillTop} Z`}
-        fill="var(--steel)"
-        stroke="var(--ink)"
-        strokeWidth="1.2"
-      />
-      <Flutes left={middle - radius} right={middle + radius} top={drillTop} bottom={body} />
+      <Body log={log} middle={middle} radius={radius} px={px} top={drillTop} shoulder={body} tip={y(tip)} />
       <line x1={middle} x2={middle} y1={drillTop - 6} y2={Math.max(bottom, y(tip)) + 8} stroke="var(--blue)" strokeWidth="0.8" strokeDasharray="10 3 2 3" />
+    </g>
+  );
+}
+
+/** The cutter standing in the hole, by its family. */
+function Body({ log, middle, radius, px, top, shoulder, tip }: { log: Log; middle: number; radius: number; px: number; top: number; shoulder: number; tip: number }) {
+  const { family, slug_diameter_mm } = log.section;
+  const [left, right] = [middle - radius, middle + radius];
+  const steel = { fill: "var(--steel)", stroke: "var(--ink)", strokeWidth: 1.2 };
+  if (family === "annular") {
+    const wall = radius - ((slug_diameter_mm ?? 0) / 2) * px;
+    return (
+      <g>
+        {[left, right - wall].map((x) => (
+          <path key={x} d={`M${x} ${top} L${x} ${shoulder} L${x + wall / 2} ${tip} L${x + wall} ${shoulder} L${x + wall} ${top} Z`} {...steel} />
+        ))}
+        <line x1={middle} x2={middle} y1={top} y2={tip} stroke="var(--ink)" strokeWidth="2" />
+      </g>
+    );
+  }
+  if (family === "indexable") {
+    return (
+      <g>
+        <path d={`M${left} ${top} L${left} ${tip} L${right} ${tip} L${right} ${top} Z`} {...steel} />
+        <Flutes left={left} right={right} top={top} bottom={shoulder} />
+        <rect x={left} y={tip - radius * 0.5} width={radius * 0.5} height={radius * 0.5} fill="var(--bronze-fill)" stroke="var(--ink)" />
+        <rect x={middle - radius * 0.1} y={tip - radius * 0.5} width={radius * 0.5} height={radius * 0.5} fill="var(--bronze-fill)" stroke="var(--ink)" />
+      </g>
+    );
+  }
+  if (family === "spade" || family === "gun") {
+    // A blade or a head, on a holder or tube that is thinner than the hole.
+    const stem = radius * (family === "spade" ? 0.6 : 0.88);
+    const head = Math.max(shoulder - radius * (family === "spade" ? 1.1 : 2.2), top);
+    const nose = family === "gun" ? middle - radius * 0.5 : middle;
+    return (
+      <g>
+        <rect x={middle - stem} y={top} width={2 * stem} height={Math.max(head - top, 0)} {...steel} />
+        <path d={`M${left} ${head} L${left} ${shoulder} L${nose} ${tip} L${right} ${shoulder} L${right} ${head} Z`} {...steel} />
+        <line x1={middle} x2={middle} y1={top} y2={tip} stroke="var(--ink)" opacity="0.5" />
+      </g>
+    );
+  }
+  return (
+    <g>
+      <path d={`M${left} ${top} L${left} ${shoulder} L${middle} ${tip} L${right} ${shoulder} L${right} ${top} Z`} {...steel} />
+      <Flutes left={left} right={right} top={top} bottom={shoulder} />
     </g>
   );
 }
@@ -210,7 +254,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
         <Marks log={log} y={y} width={width} />
         <line x1={cols.left} x2={width} y1={y(at)} y2={y(at)} stroke="var(--ink)" strokeWidth="1" />
         <rect x={cols.axis - 37} y={y(at) - 9} width={36} height={17} fill="var(--ink)" />
-        <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">{system === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(1)}</text>
+        <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">{system === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(at < 100 ? 1 : 0)}</text>
       </svg>
       <LogTable log={log} system={system} />
     </figure>

@@ -104,6 +104,12 @@ function Rails({ window, x, current, plot }: { window: Window; x: Scale; current
       {window.ranges.map((range) => (
         <rect key={range.name} x={x(range.low_rpm)} width={x(range.high_rpm) - x(range.low_rpm)} y={plot.bottom - 4} height={4} fill="var(--blue)" />
       ))}
+      {window.ranges.length > 0 && logTicks(window.speeds_rpm[0] ?? 10, window.speeds_rpm[1] ?? 100).map((tick) => (
+        <g key={tick}>
+          <line x1={x(tick)} x2={x(tick)} y1={plot.bottom} y2={plot.bottom + 4} stroke="var(--ink)" />
+          <text x={x(tick)} y={plot.bottom + 17} textAnchor="middle" fontSize="11" className="figure" fill="var(--ink)">{tick}</text>
+        </g>
+      ))}
       {window.rails.map((rail) => {
         const chosen = rail.speed_rpm === current;
         return <line key={rail.speed_rpm} x1={x(rail.speed_rpm)} x2={x(rail.speed_rpm)} y1={plot.top} y2={plot.bottom + 4} stroke="var(--ink)" strokeWidth={chosen ? 2.2 : 0.9} strokeOpacity={chosen ? 1 : 0.55} />;
@@ -170,7 +176,13 @@ export function OperatingWindow({ window, system, dim, onPick }: Props) {
   const plot: Plot = { left: LEFT, right: width - 8, top: TOP, bottom: BOTTOM };
   const x = logarithmic(window.speeds_rpm[0] ?? 10, window.speeds_rpm[1] ?? 100, plot.left, plot.right);
   const y = logarithmic(window.feeds_mm_rev[0] ?? 0.01, window.feeds_mm_rev[1] ?? 1, plot.bottom, plot.top);
-  const nearest = (speed: number) => window.rails.reduce<number | null>((best, rail) => (best === null || Math.abs(Math.log(rail.speed_rpm / speed)) < Math.abs(Math.log(best / speed)) ? rail.speed_rpm : best), null) ?? speed;
+  const onRail = (speed: number) => window.rails.reduce<number | null>((best, rail) => (best === null || Math.abs(Math.log(rail.speed_rpm / speed)) < Math.abs(Math.log(best / speed)) ? rail.speed_rpm : best), null);
+  // Anywhere within a range is a speed; outside them the nearest step, or the nearer end.
+  const nearest = (speed: number) => {
+    if (window.ranges.some((range) => speed >= range.low_rpm && speed <= range.high_rpm)) return Number(significant(speed, 3));
+    const ends = window.ranges.flatMap((range) => [range.low_rpm, range.high_rpm]);
+    return onRail(speed) ?? ends.sort((a, b) => Math.abs(Math.log(a / speed)) - Math.abs(Math.log(b / speed)))[0] ?? speed;
+  };
   const nearestStep = (feed: number) => (window.feed_steps_mm_rev.length ? window.feed_steps_mm_rev.reduce((best, step) => (Math.abs(Math.log(step / feed)) < Math.abs(Math.log(best / feed)) ? step : best)) : Number(significant(feed, 2)));
   const pick = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();

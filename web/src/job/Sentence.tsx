@@ -2,9 +2,10 @@
 import type { ReactNode } from "react";
 
 import { PhrasePicker } from "../ui/PhrasePicker";
+import { FAMILIES, MACHINES } from "./families";
 import { PHRASE_KEYS } from "./keys";
 import {
-  cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, heldPhrase, type Line, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase,
+  basePhrase, cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, heldPhrase, type Line, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase,
 } from "./phrases";
 import { CutterPicker } from "./pickers/CutterPicker";
 import { FeedPicker } from "./pickers/FeedPicker";
@@ -23,7 +24,7 @@ const LABELS: Record<Phrase, string> = {
 };
 /** Which phrase a refused field belongs to; the first match counts. */
 const FIELDS: readonly (readonly [string, Phrase])[] = [
-  ["hole.diameter_mm", "diameter"], ["hole.depth_mm", "depth"], ["hole.stack_mm", "depth"], ["hole.start_diameter_mm", "start"], ["material", "material"],
+  ["hole.diameter_mm", "diameter"], ["hole.depth_mm", "depth"], ["hole.stack_mm", "depth"], ["hole.start_diameter_mm", "start"], ["hole.start", "entry"], ["material", "material"],
   ["cutter", "cutter"], ["machine.coolant", "coolant"], ["machine", "machine"], ["setting.speed_rpm", "speed"], ["setting.pecks", "pecks"],
   ["setting", "feed"], ["holding", "holding"], ["hole", "entry"],
 ];
@@ -64,6 +65,9 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
     );
   };
   const feed = feedPhrase(job, answer, system);
+  const start = startPhrase(job, system, answer);
+  const place = MACHINES[job.case.machine.kind];
+  const base = basePhrase(job.case, system);
   const said = [
     // An open picker says for itself what does not read.
     ...Object.entries(state.wrong).filter(([name]) => name !== open).map(([name, words]) => ({ name, words, bad: true })),
@@ -73,12 +77,14 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   return (
     <section aria-label="The job" className="grid gap-1">
       <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">
-        Drill {phrase("diameter", diameterPhrase(job, system), <DiameterPicker onDone={done} />)},{" "}
+        {FAMILIES[job.case.cutter.family].verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker onDone={done} />)},{" "}
         {phrase("depth", depthPhrase(job, system), <DepthPicker onDone={done} />)}, in{" "}
-        {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done} />, true)}, from{" "}
-        {phrase("start", startPhrase(job, system), <StartPicker onDone={done} />)}, with the{" "}
-        {phrase("cutter", cutterPhrase(job, system), <CutterPicker onDone={done} />, true)}, on{" "}
-        {phrase("machine", machinePhrase(job), <MachinePicker onDone={done} />, true)} at{" "}
+        {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done} />, true)}, {start.lead}{" "}
+        {phrase("start", start, <StartPicker onDone={done} />)}, with the{" "}
+        {phrase("cutter", cutterPhrase(job, system), <CutterPicker onDone={done} />, true)}, {place.before}{" "}
+        {phrase("machine", machinePhrase(job), <MachinePicker onDone={done} />, true)}
+        {place.after && `, ${place.after}`}
+        {base && `, ${base},`} at{" "}
         {phrase("speed", speedPhrase(job), <SpeedPicker answer={answer} onDone={done} />)}, {feed.lead}{" "}
         {phrase("feed", feed, <FeedPicker answer={answer} onDone={done} />)}.
       </p>

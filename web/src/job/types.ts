@@ -6,6 +6,8 @@ export type Hole = Contract["hole"];
 type MachineFields = Extract<Contract["machine"], { kind: string }>;
 /** Spindle and feed always stand in a machine that has been read. */
 export type Machine = MachineFields & Required<Pick<MachineFields, "spindle" | "feed">>;
+/** The speeds a machine was given; none where only its pulleys were. */
+export const stagesOf = (machine: Machine) => machine.spindle.stages ?? [];
 export type Cutter = Extract<Contract["cutter"], { family: string }>;
 export type Material = { id?: string | null; name?: string | null; hardness_hb?: number | null };
 export type Setting = Contract["setting"];

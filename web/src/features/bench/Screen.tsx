@@ -77,7 +77,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
     void change({
       phrase: "feed",
       edit: (was) => {
-        const { hand_force_n: force, feed_rate_mm_min: _rate, ...rest } = was.setting;
+        const { hand_force_n: force, feed_rate_mm_min: _rate, seconds_per_turn: _turn, ...rest } = was.setting;
         // Where the hand pushes, a place on the map sets the speed; the feed stays what the push makes.
         if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm } };
         return { ...was, setting: { ...rest, speed_rpm: rpm, feed_mm_rev: feed } };

@@ -1,6 +1,7 @@
 /** Drills of the crib nearest the hole, drawn by their points; or one not in the crib. */
 import { DrillPoint } from "../../drawing/DrillPoint";
 import { Choices } from "../../ui/Choices";
+import { FAMILIES, type Family } from "../families";
 import { POINTS, SUBSTRATES } from "../phrases";
 import { useJob } from "../provider";
 import { useCutters } from "../queries";
@@ -8,6 +9,11 @@ import type { Cutter } from "../types";
 import { plain } from "../units";
 
 const SHOWN = 12;
+const DRILLS = (Object.keys(FAMILIES) as Family[]).filter((family) => FAMILIES[family].drills);
+/** A cutter of another family, of which nothing is said but its size: the family fills in the rest. */
+const plainly = (family: Family, diameter_mm: number): Cutter => ({
+  family, diameter_mm, substrate: null, point: null, edges: null, flute_length_mm: null, body_length_mm: null, free_length_mm: null, shank: null, shank_diameter_mm: null,
+});
 const entries = <Key extends string>(table: Record<Key, string>) => Object.entries(table) as [Key, string][];
 
 export function CutterPicker({ onDone }: { onDone: () => void }) {
@@ -47,7 +53,7 @@ export function CutterPicker({ onDone }: { onDone: () => void }) {
                 }).then(onDone);
               }}
             >
-              <DrillPoint point={(cutter.spec as Cutter).point ?? "conventional"} width={24} />
+              <DrillPoint family={(cutter.spec as Cutter).family} point={(cutter.spec as Cutter).point ?? "conventional"} width={24} />
               <span className="grid leading-tight">
                 <span>{cutter.name}</span>
                 <span className="text-xs text-faint">
@@ -60,7 +66,22 @@ export function CutterPicker({ onDone }: { onDone: () => void }) {
         ))}
       </ul>
       <h3 className="heading">One not in the crib</h3>
-      <Choices label="Edge" choices={entries(SUBSTRATES).slice(0, 3)} chosen={job.case.cutter.substrate ?? "hss"} onChoose={(substrate) => edit({ substrate })} />
+      <div role="group" aria-label="Family" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
+        {DRILLS.map((family) => (
+          <button
+            key={family}
+            type="button"
+            className="chip flex items-center gap-2 text-sm"
+            aria-pressed={job.case.cutter.family === family}
+            onClick={() => edit(plainly(family, job.case.cutter.diameter_mm ?? size))}
+          >
+            <DrillPoint family={family} point="conventional" width={20} />
+            {FAMILIES[family].noun}
+          </button>
+        ))}
+      </div>
+      <Choices label="Edge" choices={entries(SUBSTRATES)} chosen={job.case.cutter.substrate ?? undefined} onChoose={(substrate) => edit({ substrate })} />
+      {job.case.cutter.family === "twist" && (
       <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
         {entries(POINTS).map(([point, words]) => (
           <button
@@ -75,6 +96,7 @@ export function CutterPicker({ onDone }: { onDone: () => void }) {
           </button>
         ))}
       </div>
+      )}
       <label className="flex min-h-8 items-center gap-2 text-sm">
         <input
           type="checkbox"

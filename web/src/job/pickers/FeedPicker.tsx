@@ -9,6 +9,7 @@ import { TypedField } from "./TypedField";
 const USUAL_FORCES_N = [60, 80, 100, 120, 150, 200];
 
 const withFeed = (was: Case, feed_mm_rev: number): Case => ({ ...was, setting: { ...without(was), feed_mm_rev } });
+const withTurn = (was: Case, seconds_per_turn: number): Case => ({ ...was, setting: { ...without(was), seconds_per_turn } });
 const withForce = (was: Case, hand_force_n: number): Case => ({ ...was, setting: { ...without(was), hand_force_n } });
 
 function without(was: Case): Case["setting"] {
@@ -22,6 +23,8 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
   if (!job) return null;
   const { setting, machine } = job.case;
   const byHand = isHandFed(job.case);
+  const wound = machine.feed.kind === "tailstock";
+  const where = wound ? "at the rim" : machine.feed.kind === "push" ? "of push" : "on the lever";
   const steps = machine.feed.steps_mm_rev ?? [];
   const set = (edit: (was: Case) => Case) => void change({ phrase: "feed", edit }).then(onDone);
   const book = answer?.book;
@@ -30,8 +33,19 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
       {book && (
         <p className="text-sm text-faint">
           The book feeds this drill {show(book.feed_mm_rev, "mm/rev", system, 2)}
-          {book.hand_force_n !== null && `, which would take ${show(book.hand_force_n, "N", system, 2)} on the lever`}.
+          {book.hand_force_n !== null && `, which would take ${show(book.hand_force_n, "N", system, 2)} ${where}`}.
         </p>
+      )}
+      {wound && (
+        <TypedField
+          phrase="feed"
+          kind="time"
+          label="Seconds for a turn of the wheel"
+          value={setting.seconds_per_turn == null ? "" : String(setting.seconds_per_turn)}
+          apply={withTurn}
+          hint="seconds, by the watch"
+          onDone={onDone}
+        />
       )}
       {byHand && (
         <>
@@ -45,7 +59,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
             <TypedField
               phrase="feed"
               kind="force"
-              label="Force on the lever"
+              label={wound ? "Force at the rim" : machine.feed.kind === "push" ? "Force of the push" : "Force on the lever"}
               value={nominal(setting.hand_force_n, "N", system)}
               apply={withForce}
               hint="N, lbf, or kg on a bathroom scale"

@@ -1,16 +1,23 @@
 /** The machines of the yard, each with what a hole feels of it. */
 import { useJob } from "../provider";
 import { useMachines } from "../queries";
-import type { Machine } from "../types";
+import { type Machine, stagesOf } from "../types";
 import { nominal } from "../units";
 
-const FEEDS: Record<string, string> = { "hand-lever": "hand lever", "power-steps": "power feed" };
+const FEEDS: Record<string, string> = { "hand-lever": "hand lever", "magnet-rack": "hand capstan", tailstock: "wound tailstock", "power-steps": "power feed", servo: "servo feed", push: "pushed by hand" };
+
+/** The motor as its plate has it: output, or what it draws. */
+function power({ spindle }: Machine, system: "metric" | "inch"): string {
+  if (spindle.power_kw != null) return nominal(spindle.power_kw, "kW", system);
+  return spindle.plate?.input_kw != null ? `${nominal(spindle.plate.input_kw, "kW", system)} input` : "motor by its plate";
+}
 
 function line(machine: Machine, system: "metric" | "inch"): string {
-  const speeds = machine.spindle.stages.flatMap((stage) => [stage.speed_rpm ?? stage.min_rpm ?? 0, stage.speed_rpm ?? stage.max_rpm ?? 0]);
+  const speeds = stagesOf(machine).flatMap((stage) => [stage.speed_rpm ?? stage.min_rpm ?? 0, stage.speed_rpm ?? stage.max_rpm ?? 0]);
+  const ranged = stagesOf(machine).some((stage) => stage.speed_rpm == null);
   return [
-    nominal(machine.spindle.power_kw, "kW", system),
-    `${Math.min(...speeds)}–${Math.max(...speeds)} rpm in ${machine.spindle.stages.length} steps`,
+    power(machine, system),
+    `${Math.min(...speeds)}–${Math.max(...speeds)} rpm${ranged ? "" : ` in ${stagesOf(machine).length} steps`}`,
     FEEDS[machine.feed.kind] ?? machine.feed.kind,
   ].join(" · ");
 }

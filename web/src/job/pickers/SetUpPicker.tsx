@@ -1,5 +1,6 @@
 /** The second line: what decides holding, reach and life. Each phrase is one or two rows of choices. */
 import { Choices } from "../../ui/Choices";
+import { MACHINES } from "../families";
 import { BEHIND, COOLANT, ENTRY, HOLDING, PECKS, type SetUp, WEAR } from "../phrases";
 import { useJob } from "../provider";
 import type { Case } from "../types";
@@ -12,9 +13,9 @@ type Row = {
   put: (job: Case, key: never) => Case;
 };
 
-const STARTS = { none: "no mark", punch: "punched", spot: "spotted", centre: "centre-drilled", bush: "through a bush" };
-const HOLDS = { vice: HOLDING.vice, clamps: HOLDING.clamps, stop: HOLDING.stop, hand: HOLDING.hand };
-const WETS = { dry: COOLANT.dry, brush: COOLANT.brush, mist: COOLANT.mist, flood: COOLANT.flood };
+const STARTS = { none: "no mark", punch: "punched", spot: "spotted", centre: "centre-drilled", bush: "through a bush", pilot: "from a pilot" };
+const HOLDS = HOLDING;
+const WETS = COOLANT;
 
 const ROWS: Record<SetUp["phrase"], Row[]> = {
   entry: [
@@ -43,7 +44,7 @@ const ROWS: Record<SetUp["phrase"], Row[]> = {
     {
       label: "What holds the work",
       choices: HOLDS,
-      now: (job) => job.holding?.kind ?? "vice",
+      now: (job) => job.holding?.kind ?? MACHINES[job.machine.kind].holding,
       put: (job, kind) => ({ ...job, holding: { ...job.holding, kind } }),
     },
   ],

@@ -1,6 +1,6 @@
 /** The speeds the spindle really has, drawn as the pulleys or gears they are. */
 import { useJob } from "../provider";
-import type { Answer } from "../types";
+import { type Answer, stagesOf } from "../types";
 import { significant, speed } from "../units";
 import { TypedField } from "./TypedField";
 
@@ -21,7 +21,9 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
   const { state, change } = useJob();
   const job = state.job;
   if (!job) return null;
-  const { stages, drive } = job.case.machine.spindle;
+  const { drive } = job.case.machine.spindle;
+  const stages = stagesOf(job.case.machine);
+  const ranges = stages.filter((stage) => stage.speed_rpm == null);
   const fixed = stages.filter((stage) => stage.speed_rpm != null).sort((a, b) => (a.speed_rpm ?? 0) - (b.speed_rpm ?? 0));
   const book = answer?.book.speed_rpm;
   return (
@@ -29,6 +31,11 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
       <p className="text-sm text-faint">
         {book ? `The book says ${significant(book.low, 2)} to ${significant(book.high, 2)} rpm for this drill in this metal.` : "No book speed is known for this edge in this metal."}
       </p>
+      {ranges.map((stage) => (
+        <p key={`${stage.name} ${stage.min_rpm}`} className="figure text-sm">
+          {stage.name}: {stage.min_rpm} to {stage.max_rpm} rpm
+        </p>
+      ))}
       <ul className="grid gap-1">
         {fixed.map((stage, place) => (
           <li key={`${stage.name} ${stage.speed_rpm}`}>

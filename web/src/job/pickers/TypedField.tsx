@@ -8,7 +8,7 @@ import type { Case, Phrase } from "../types";
 
 type Props = {
   phrase: Phrase;
-  kind: "diameter" | "length" | "feed" | "force" | "speed" | "hardness";
+  kind: "diameter" | "length" | "feed" | "force" | "speed" | "hardness" | "time";
   label: string;
   /** What stands there now, as it was typed or as a plain figure. */
   value: string;

@@ -1,7 +1,7 @@
 /** The plain figures of the cut, and under them what was assumed and what is worth saying. */
 import { useJob } from "../../../job/provider";
 import type { Answer } from "../../../job/types";
-import { show, time } from "../../../job/units";
+import { plain, show, time } from "../../../job/units";
 import { Working } from "../../../job/Working";
 
 export function Figures({ answer }: { answer: Answer }) {
@@ -12,7 +12,7 @@ export function Figures({ answer }: { answer: Answer }) {
     ["Feed rate", show(kinematics.feed_rate_mm_min, "mm/min", system)],
     ["Chip thickness", show(kinematics.chip_thickness_mm, "mm", system, 2)],
     ["Removal", show(kinematics.removal_cm3_min, "cm³/min", system)],
-    ["Point", show(kinematics.point_length_mm, "mm", system, 2)],
+    ["Stop, at the tip", show(answer.depth.stop_mm, "mm", system)],
     ["Time in the cut", time(kinematics.cut_time_s)],
   ];
   return (
@@ -42,6 +42,47 @@ function assumedValue(value: unknown): string {
   return String(value);
 }
 
+/** What this job is likeliest to show while it cuts, likeliest first. */
+function Watch({ answer }: { answer: Answer }) {
+  return (
+    <details>
+      <summary className="tap cursor-pointer text-faint underline decoration-dotted">What to watch for while it cuts</summary>
+      <dl className="grid gap-1 pb-1">
+        {answer.symptoms.map((one) => (
+          <div key={one.id} className="border-t border-rule pt-1">
+            <dt className="font-semibold first-letter:uppercase">{one.seen}</dt>
+            <dd className="m-0">
+              Likely {one.likely}. <span className="first-letter:uppercase">Do: {one.do}.</span>
+              {one.because && <span className="text-faint"> Here because it is near “{one.because}”.</span>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </details>
+  );
+}
+
+/** How deep each peck, by the schools of pecking; the usual one for this job first. */
+function Pecks({ answer }: { answer: Answer }) {
+  const { system } = useJob();
+  const needed = answer.pecks.some((one) => one.depths_mm.length > 1);
+  if (!needed) return null;
+  return (
+    <details>
+      <summary className="tap cursor-pointer text-faint underline decoration-dotted">Pecks, by school</summary>
+      <ul className="grid gap-1 pb-1">
+        {answer.pecks.map((one, place) => (
+          <li key={one.id} className="border-t border-rule pt-1">
+            <span className={place === 0 ? "font-semibold first-letter:uppercase" : "first-letter:uppercase"}>{one.words}</span>
+            {place === 0 && <span className="text-faint"> (usual here)</span>}
+            <span className="figure block text-xs">{one.depths_mm.length > 1 ? one.depths_mm.map((depth) => plain(depth, system)).join(", ") : "one pass"}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 export function Said({ answer }: { answer: Answer }) {
   const remarks = answer.remarks.filter((remark) => !remark.startsWith("Read but not used yet"));
   return (
@@ -53,6 +94,8 @@ export function Said({ answer }: { answer: Answer }) {
           ))}
         </ul>
       )}
+      <Watch answer={answer} />
+      <Pecks answer={answer} />
       <details>
         <summary className="tap cursor-pointer text-faint underline decoration-dotted">{answer.assumed.length} things were assumed</summary>
         <table className="w-full">
