@@ -3,11 +3,11 @@
 What selects a formula (family, edge, feed, holder …) is a word or record of the whole group, never a column.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 
 from bore.cutters.family import Family
 from bore.cutters.speed_factors import speed_factor
-from bore.elementwise import Column
+from bore.elementwise import Column, is_array
 from bore.formula import enter
 from bore.job import Holding, Job
 from bore.machines import kinds
@@ -146,6 +146,11 @@ class Columns:
     def start_share(self) -> Column:
         """The hole that is there, over the cutter's diameter."""
         return self.start_diameter_mm / self.diameter_mm
+
+    def at(self, index: slice) -> "Columns":
+        """Some of the cells of columns whose arrays are flat."""
+        arrays = {field.name: getattr(self, field.name) for field in fields(self) if is_array(getattr(self, field.name))}
+        return replace(self, **{name: value[index] for name, value in arrays.items()})
 
     def over(self, job: Job, *, feed_mm_rev: Column, speed_rpm: Column) -> "Columns":
         """The same job over other settings, axes that broadcast; the feed is then given, not pushed."""

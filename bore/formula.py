@@ -29,9 +29,8 @@ class Formula:
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """One formula as it was used: which, with what, giving what, for which part of the check."""
+    """One formula as it was used: which, with what, giving what."""
 
-    scope: str
     formula: Formula
     values: dict[str, Any]
     result: Any
@@ -42,11 +41,15 @@ class Record:
     """The steps noted so far; `scope` says which part of the check is at work."""
 
     scope: str = "loads"
-    steps: list[Step] = field(default_factory=list)
+    steps: dict[str, list[Step]] = field(default_factory=dict)
+
+    def note(self, card: Formula, values: dict[str, Any], result: Any) -> None:
+        """Note one formula as it was used, under the scope at work."""
+        self.steps.setdefault(self.scope, []).append(Step(card, values, result))
 
     def of(self, scope: str) -> list[Step]:
         """The steps noted under one scope, in order."""
-        return [step for step in self.steps if step.scope == scope]
+        return self.steps.get(scope, [])
 
 
 _open: ContextVar[Record | None] = ContextVar("record", default=None)
@@ -94,7 +97,7 @@ def formula(name: str, expression: str, unit: str, source_key: str) -> Callable[
             result = function(**values)
             record = _open.get()
             if record is not None:
-                record.steps.append(Step(record.scope, card, values, result))
+                record.note(card, values, result)
             return result
 
         noted.formula = card  # type: ignore[attr-defined]

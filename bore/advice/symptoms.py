@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
 
 from bore.check import Check
 from bore.evaluate import Finding
@@ -39,6 +40,11 @@ class Symptom:
     likelihood: float
 
 
+@cache
+def _table() -> tuple[tuple[dict[str, str], tuple[str, ...]], ...]:
+    return tuple((row, tuple(row["limits"].split())) for row in rows("symptoms.csv"))
+
+
 def _weight(found: Finding) -> float:
     """How near a limit stands to being felt: its use of the hard mark, more once it is tight or gives way."""
     verdict = int(found.verdict)
@@ -49,15 +55,16 @@ def _weight(found: Finding) -> float:
 
 def symptoms_for(check: Check) -> list[Symptom]:
     """The symptoms this job is likeliest to show, likeliest first."""
+    weights = {name: _weight(one) for name, one in check.result.findings.items() if one.judgement is not None}
     found = []
-    for row in rows("symptoms.csv"):
+    for row, limits in _table():
         if not WHEN[row["when"]](check):
             continue
-        names = [name for name in row["limits"].split() if check.finding(name).judgement is not None]
-        if row["limits"] and not names:
+        names = [name for name in limits if name in weights]
+        if limits and not names:
             continue
-        leads = max(names, key=lambda name: _weight(check.finding(name)), default=None)
-        likelihood = _weight(check.finding(leads)) if leads else QUIET
+        leads = max(names, key=weights.__getitem__, default=None)
+        likelihood = weights[leads] if leads else QUIET
         because = BY_ID[leads].failure if leads and likelihood > QUIET else None
         found.append(Symptom(row["id"], row["seen"], row["likely"], row["do"], because, round(likelihood, 3)))
     return sorted(found, key=lambda one: -one.likelihood)[:MOST_SHOWN]

@@ -10,7 +10,7 @@ from bore.check import Check
 from bore.contract.fields import all_fields
 from bore.formula import Step
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
+from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
 from bore.loads import ALL_SCHOOLS, SchoolLoad
 from bore.plan.pecks import Schedule, schedules
 from bore.quantities.bands import Band
@@ -128,7 +128,7 @@ def _limit(check: Check, limit: Limit) -> dict[str, Any]:
 
 def _utilisation(judgement: Judgement) -> float | None:
     assert judgement.demand is not None
-    return number(judgement.demand.middle / judgement.hard) if judgement.hard else number(use_of(judgement))
+    return number(min(judgement.demand.middle / judgement.hard, MOST_USE)) if judgement.hard else number(use_of(judgement))
 
 
 def _reason(check: Check, limit: Limit, judgement: Judgement) -> str | None:

@@ -26,6 +26,9 @@ class Field:
     choices: tuple[str, ...]
     words: str
     why: str
+    # The literal default, or None where there is none.
+    value_when_absent: Any = None
+    name: str = ""
 
     @property
     def parent(self) -> str:
@@ -33,23 +36,9 @@ class Field:
         return self.path.rpartition(".")[0]
 
     @property
-    def name(self) -> str:
-        """Its name within that object."""
-        return self.path.rpartition(".")[2]
-
-    @property
     def optional(self) -> bool:
         """Whether null may stand here."""
         return self.default not in (REQUIRED,)
-
-    @property
-    def value_when_absent(self) -> Any:
-        """The literal default, or None where there is none."""
-        if self.default in (REQUIRED, DERIVED):
-            return None
-        if self.kind in ("choice", "text", "size"):
-            return None if self.default == "null" else self.default
-        return json.loads(self.default)
 
     @property
     def accepted(self) -> str:
@@ -81,6 +70,14 @@ def _choices(text: str) -> tuple[str, ...]:
     return tuple(FAMILIES) if text == "@families" else tuple(text.split())
 
 
+def _literal(kind: str, default: str) -> Any:
+    if default in (REQUIRED, DERIVED):
+        return None
+    if kind in ("choice", "text", "size"):
+        return None if default == "null" else default
+    return json.loads(default)
+
+
 def _field(row: dict[str, str]) -> Field:
     return Field(
         row["path"],
@@ -92,6 +89,8 @@ def _field(row: dict[str, str]) -> Field:
         _choices(row["choices"]),
         row["words"],
         row["why"],
+        _literal(row["kind"], row["default"]),
+        row["path"].rpartition(".")[2],
     )
 
 

@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from copy import copy
 from dataclasses import dataclass, field
 from difflib import get_close_matches
 from typing import Any
@@ -55,10 +56,12 @@ class Walk:
         return values
 
     def _read_field(self, data: dict[str, Any], entry: Field, path: str) -> Any:
-        place = _join(path, entry.name)
         value = data.get(entry.name)
         if value is None:
-            return self._absent(entry, place)
+            if entry.value_when_absent is None and entry.default != REQUIRED:
+                return None
+            return self._absent(entry, _join(path, entry.name))
+        place = _join(path, entry.name)
         self.given.add(place)
         return getattr(self, f"_{entry.kind}")(value, entry, place)
 
@@ -66,7 +69,7 @@ class Walk:
         if entry.default == REQUIRED:
             self.refuse(place, f"is needed: {entry.words}; accepted: {entry.accepted}")
             return None
-        value = entry.value_when_absent
+        value = copy(entry.value_when_absent)
         if entry.kind == "list" and value == []:
             return []
         if value is not None:

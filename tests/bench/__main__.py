@@ -12,15 +12,20 @@ import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
+import numpy as np
+
 from bore.bore_log import bore_log
 from bore.check import check
+from bore.columns import columns_of
 from bore.contract.answer import answer
 from bore.contract.read import read_case
+from bore.evaluate import verdicts
 from bore.window import window
 from tests.conftest import contract_example, hand_case
 from tests.server import Server
 
-BARE_TIMES, MOST_CHECK_S = 300, 0.001
+BARE_TIMES, MOST_CHECK_S, MOST_WORKING_S = 300, 0.001, 0.002
+MOST_GROWTH = 1.3
 EMPTY_TIMES, MOST_ABOVE_EMPTY_S = 6, 0.004
 REQUESTS = 400
 
@@ -85,8 +90,28 @@ def core() -> list[tuple[str, float, float, str]]:
     print(f"the answer as data                   {best(lambda: answer(check(example)), 200) * 1e6:9.1f} us")
     print(f"bore log                             {best(lambda: bore_log(example), 100) * 1e3:9.2f} ms")
     print(f"operating window                     {best(lambda: window(example), 20) * 1e3:9.2f} ms")
+    everything = best(lambda: answer(check(by_hand)), 200)
+    print(f"check and all workings as data       {everything * 1e6:9.1f} us")
+    few, many = (cells(count) for count in (10**4, 10**6))
+    print(f"arrays, all limits                   {few:9.0f} ns a cell at 1e4, {many:.0f} at 1e6")
     slowest = max(power, hand)
-    return [("check over the bare formulas", slowest / bare, BARE_TIMES, "x"), ("check", slowest * 1e3, MOST_CHECK_S * 1e3, "ms")]
+    return [
+        ("check over the bare formulas", slowest / bare, BARE_TIMES, "x"),
+        ("check", slowest * 1e3, MOST_CHECK_S * 1e3, "ms"),
+        ("check and all workings as data", everything * 1e3, MOST_WORKING_S * 1e3, "ms"),
+        ("time a cell at 1e6 over 1e4", many / few, MOST_GROWTH, "x"),
+    ]
+
+
+def cells(count: int) -> float:
+    """Nanoseconds a cell for a check of so many unordered settings at once, every limit; best of five."""
+    job = read_case(contract_example())
+    columns = columns_of(job)
+    some = np.random.default_rng(7)
+    feeds, speeds = some.uniform(0.05, 0.4, count), some.uniform(50, 1500, count)
+    repeat = max(1, 10**5 // count)
+    took = timeit.repeat(lambda: verdicts(columns.over(job, feed_mm_rev=feeds, speed_rpm=speeds), count), number=repeat, repeat=5)
+    return min(took) / repeat / count * 1e9
 
 
 def api() -> list[tuple[str, float, float, str]]:

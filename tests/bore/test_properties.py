@@ -1,5 +1,6 @@
 """What must hold whatever the job: over the accepted ranges, for scalars and arrays alike."""
 
+import copy
 import json
 import math
 from typing import Any
@@ -15,7 +16,8 @@ from bore.contract.fields import all_fields
 from bore.contract.pictures import window_as_data
 from bore.contract.read import read_case
 from bore.errors import BadInput
-from bore.evaluate import evaluate
+from bore.evaluate import evaluate, verdicts
+from bore.limits import ALL_LIMITS
 from bore.loads import loads_of
 from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
@@ -23,7 +25,7 @@ from bore.quantities.notation import KINDS, read_quantity
 from bore.quantities.units import MM_PER_INCH
 from bore.settle import settle
 from bore.window import window
-from tests.conftest import answered, checked, contract_example, hand_case, limit_of, plain_case, put
+from tests.conftest import CASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
 
 QUICK = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 POINTS = ("conventional", "thinned", "split", "self-centring", "four-facet", "sheet")
@@ -97,9 +99,112 @@ def test_every_answer_is_finite_and_complete(case: dict[str, Any]) -> None:
 
 def expected_verdict(limit: dict[str, Any]) -> str:
     """The one verdict rule, said again."""
+    # Figures come rounded to six digits; a demand at its mark to within that may fall either way.
+    if (
+        abs(limit["demand"]["middle"] / (limit["capacity"] or 1e-9) - 1) < 2e-6
+        or abs(limit["demand"]["high"] / (limit["soft"] or 1e-9) - 1) < 2e-6
+    ):
+        return str(limit["verdict"])
     if limit["demand"]["middle"] > limit["capacity"]:
         return "cannot" if limit["id"] == "reach" else "gives-way"
     return "holds" if limit["demand"]["high"] <= limit["soft"] else "tight"
+
+
+BASES: dict[str, dict[str, Any]] = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
+
+
+@st.composite
+def shop_cases(draw: st.DrawFn) -> dict[str, Any]:
+    """Any family on any machine, as the stored bases have them, with its metal, size, depth, wear, coolant and holding moved."""
+    case = copy.deepcopy(draw(st.sampled_from(sorted(BASES.values(), key=str))))
+    machine = copy.deepcopy(draw(st.sampled_from(sorted(BASES.values(), key=str)))["machine"])
+    if draw(st.booleans()) and machine["feed"]["kind"] == case["machine"]["feed"]["kind"]:
+        case["machine"] = machine
+    size = case["hole"]["diameter_mm"]
+    changes: dict[str, Any] = {
+        "material.id": draw(materials),
+        "hole.depth_mm": draw(st.floats(0.05, 5000)),
+        "hole.through": draw(st.booleans()),
+        "hole.entry": draw(st.sampled_from(all_fields()["hole.entry"].choices)),
+        "hole.entry_angle_deg": draw(st.floats(0, 60)),
+        "hole.behind": draw(st.sampled_from(all_fields()["hole.behind"].choices)),
+        "hole.start.kind": draw(st.sampled_from(all_fields()["hole.start.kind"].choices)),
+        "hole.edge_distance_mm": draw(st.floats(0, 5000)),
+        "hole.tolerance_it": draw(st.integers(5, 16)),
+        "cutter.wear": draw(st.sampled_from(["sharp", "used", "dull"])),
+        "machine.coolant.method": draw(st.sampled_from(["dry", "brush", "mist", "flood", "through"])),
+        "machine.coolant.flow_l_min": draw(st.floats(0, 500)),
+        "machine.coolant.pressure_bar": draw(st.floats(0, 400)),
+        "machine.stiffness_n_mm": draw(st.floats(50, 500000)),
+        "machine.spindle.drive": draw(st.sampled_from(["belt", "gear", "direct"])),
+        "holding.kind": draw(st.sampled_from(all_fields()["holding.kind"].choices)),
+        "holding.force_n": draw(st.floats(0, 500000)),
+        "holding.arm_mm": draw(st.floats(0, 3000)),
+        "setting.pecks": {
+            "kind": draw(st.sampled_from(["none", "chip-break", "full"])),
+            "depths_mm": draw(st.lists(st.floats(0.01, 5000), max_size=4)),
+        },
+        "setting.speed_rpm": draw(st.floats(1, 100000)),
+    }
+    if case["machine"].get("magnet"):
+        changes["machine.magnet.orientation"] = draw(st.sampled_from(["down", "wall", "overhead"]))
+        changes["machine.magnet.strap"] = True
+        changes["machine.magnet.weight_kg"] = draw(st.floats(2, 200))
+        changes["hole.plate_thickness_mm"] = draw(st.floats(0.05, 100))
+    if case["hole"].get("start_diameter_mm") is None and case["cutter"]["family"] not in ("gun", "annular"):
+        changes["hole.start_diameter_mm"] = draw(st.floats(0, 0.99)) * size
+    for path, value in changes.items():
+        put(case, path, value)
+    return case
+
+
+@settings(max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(shop_cases())
+def test_any_cutter_on_any_machine_is_answered_in_finite_figures(case: dict[str, Any]) -> None:
+    """No NaN, no infinity, the one verdict rule, and every limit there, whatever stands in the spindle."""
+    found = answered(case)
+    json.dumps(found, allow_nan=False)
+    assert {limit["id"] for limit in found["limits"]} == {limit.id for limit in ALL_LIMITS}
+    for limit in found["limits"]:
+        if limit["demand"]:
+            assert 0 <= limit["demand"]["low"] <= limit["demand"]["middle"] * (1 + 1e-5) <= limit["demand"]["high"] * (1 + 1e-4)
+            assert limit["verdict"] == expected_verdict(limit)
+        elif limit["applies"]:
+            assert limit["reason"] or limit["needs"] or limit["verdict"] == "holds"
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(
+    case=shop_cases(),
+    feeds=st.lists(st.floats(0.005, 1.0), min_size=2, max_size=3),
+    speeds=st.lists(st.floats(20, 5000), min_size=2, max_size=3),
+)
+def test_scalar_equals_array_for_every_family(case: dict[str, Any], feeds: list[float], speeds: list[float]) -> None:
+    """One code path, whatever the family and machine: every limit's verdict in each cell of a map is that cell's own check."""
+    job = read_case(case)
+    columns = columns_of(job)
+    grid = evaluate(columns.over(job, feed_mm_rev=np.array(feeds)[:, None], speed_rpm=np.array(speeds)[None, :]))
+    shape = (len(feeds), len(speeds))
+    for row, feed in enumerate(feeds):
+        for column, speed in enumerate(speeds):
+            one = evaluate(columns.over(job, feed_mm_rev=feed, speed_rpm=speed))
+            for name, found in one.findings.items():
+                assert np.broadcast_to(grid.findings[name].verdict, shape)[row, column] == found.verdict, name
+            for band in ("torque_nm", "thrust_n", "surge_torque_nm"):
+                many = np.broadcast_to(getattr(grid.loads, band).high, shape)[row, column]
+                assert many == pytest.approx(getattr(one.loads, band).high)
+
+
+@pytest.mark.parametrize("base", sorted(BASES))
+def test_blocks_are_the_same_cells(base: str) -> None:
+    """A table worked out block by block says of each cell what one check of it says."""
+    job = read_case(BASES[base])
+    columns, some = columns_of(job), np.random.default_rng(3)
+    feeds, speeds = some.uniform(0.01, 0.5, 40_000), some.uniform(50, 4000, 40_000)
+    verdict, tightest = verdicts(columns.over(job, feed_mm_rev=feeds, speed_rpm=speeds), 40_000)
+    for cell in some.integers(0, 40_000, 40):
+        one = evaluate(columns.over(job, feed_mm_rev=float(feeds[cell]), speed_rpm=float(speeds[cell])))
+        assert (verdict[cell], tightest[cell]) == (one.verdict, one.tightest)
 
 
 @QUICK

@@ -107,7 +107,7 @@ def test_without_the_demo_nobody_is_signed_in(yard: Any, settings: Any) -> None:
 
 
 def test_lists_have_their_described_shape(here: Client, yard: dict[str, int]) -> None:
-    assert len(shaped(list[schemas.MachineRecord], here.get("/api/machines"))) == yard["machines"] == 5
+    assert len(shaped(list[schemas.MachineRecord], here.get("/api/machines"))) == yard["machines"] >= 10
     assert len(shaped(list[schemas.CutterRecord], here.get("/api/cutters"))) == yard["cutters"] >= 24
     materials = shaped(list[schemas.MaterialRecord], here.get("/api/materials"))
     assert materials[0]["own"] is True

@@ -12,7 +12,9 @@ from django.db import connection
 
 from bore.check import check
 from bore.contract.read import read_case
+from bore.cutters.registry import BY_ID
 from bore.limits.judgement import VERDICTS
+from bore.machines.kinds import HAND_FEEDS
 from shop.demo.actions import load_demo
 from shop.jobs.models import SavedCheck
 from shop.people.models import User
@@ -34,28 +36,48 @@ def test_the_demo_can_be_loaded_twice(yard: dict[str, int]) -> None:
     before = counts()
     assert load_demo() == yard
     assert counts() == before
-    assert yard["jobs"] == 6
+
+
+def case_of(machine: dict[str, Any], cutter: dict[str, Any]) -> dict[str, Any]:
+    """A plain job for any machine with any cutter: a hole the cutter makes, started where its kind follows one."""
+    stage, family = machine["spindle"]["stages"][0], cutter["family"]
+    size = cutter["diameter_mm"]
+    hole: dict[str, Any] = {"diameter_mm": size, "depth_mm": size}
+    if family == "thread-mill":
+        hole = {"diameter_mm": round(size / 0.6, 1), "depth_mm": size, "start_diameter_mm": round(size / 0.7, 1)}
+    elif not BY_ID[family].drills and family not in ("spot", "centre", "step"):
+        hole["start_diameter_mm"] = 0.85 * size
+    hand = machine["feed"]["kind"] in HAND_FEEDS and family != "tap"
+    feed = {"hand_force_n": 100} if hand else {"feed_mm_rev": cutter["pitch_mm"] if family == "tap" else 0.1}
+    setting = {"speed_rpm": stage.get("speed_rpm") or stage["min_rpm"], **feed}
+    return {"hole": hole, "material": {"id": "steel-c45"}, "cutter": cutter, "machine": machine, "setting": setting}
 
 
 def test_every_demo_record_is_one_the_core_takes(yard: dict[str, int]) -> None:
-    """Each machine with each drill of its size reads and answers; each job's answer is what the core says today."""
+    """Each machine with each cutter reads and answers; each job's answer is what the core says today."""
+    cutters = [cutter.as_spec() for cutter in Cutter.objects.all()]
     for machine in Machine.objects.all():
-        speed = machine.as_spec()["spindle"]["stages"][0]["speed_rpm"]
-        hand = machine.as_spec()["feed"]["kind"] == "hand-lever"
-        setting = {"speed_rpm": speed, **({"hand_force_n": 100} if hand else {"feed_mm_rev": 0.1})}
-        for cutter in Cutter.objects.all():
-            hole = {"diameter_mm": cutter.diameter_mm, "depth_mm": cutter.diameter_mm}
-            case = {
-                "hole": hole,
-                "material": {"id": "steel-c45"},
-                "cutter": cutter.as_spec(),
-                "machine": machine.as_spec(),
-                "setting": setting,
-            }
-            assert check(read_case(case)).tightest
+        for cutter in cutters:
+            assert check(read_case(case_of(machine.as_spec(), cutter))).tightest
     for kept in SavedCheck.objects.all():
         assert VERDICTS[int(check(read_case(kept.case)).result.verdict)] == kept.answer["verdict"]
     assert {kept.answer["verdict"] for kept in SavedCheck.objects.all()} >= {"holds", "tight", "gives-way"}
+
+
+def test_the_demo_yard_has_some_of_everything(yard: dict[str, int]) -> None:
+    """A machine of every kind, three cutters of every family, a job that goes for every usual pair of the two."""
+    assert {machine.kind for machine in Machine.objects.all()} == set(BY_ID["twist"].machines)
+    families = [cutter.family for cutter in Cutter.objects.all()]
+    assert all(families.count(family) >= 3 for family in BY_ID)
+    pairs = {
+        (one.case["cutter"]["family"], one.case["machine"]["kind"])
+        for one in SavedCheck.objects.all()
+        if one.answer["verdict"] in ("holds", "tight")
+    }
+    usual = {
+        (family.id, kind) for family in BY_ID.values() if family.drills for kind, pair in family.machines.items() if pair.how == "usual"
+    }
+    assert usual <= pairs
 
 
 def test_a_machine_comes_back_as_it_was_put(yard: dict[str, int]) -> None:
@@ -125,6 +147,6 @@ def test_a_fresh_database_is_made_and_loaded_by_the_commands(tmp_path: Path) -> 
     for _ in range(2):
         loaded = manage("load_demo", **where)
         assert loaded.returncode == 0, loaded.stderr
-        assert "5 machines" in loaded.stdout
+        assert "13 machines" in loaded.stdout
     assert (tmp_path / "shop.sqlite3").stat().st_size > 0
     assert oct((tmp_path / "demo-secret").stat().st_mode)[-3:] == "600"

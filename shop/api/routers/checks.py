@@ -1,8 +1,8 @@
 """Checking a job: the verdict, the log, the window, each its own request, so that the verdict never waits for a picture."""
 
-import json
 from typing import Any
 
+import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -44,7 +44,7 @@ SETTLE = {
 
 def as_json(data: dict[str, Any]) -> HttpResponse:
     """The core's answer straight to the wire: its shape is the schema's, which the tests hold it to."""
-    return HttpResponse(json.dumps(data, ensure_ascii=False, allow_nan=False), content_type="application/json")
+    return HttpResponse(orjson.dumps(data), content_type="application/json")
 
 
 @router.post("/check", response={200: Answer, **REFUSALS}, openapi_extra=takes(CASE))
