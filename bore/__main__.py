@@ -14,17 +14,33 @@ from bore import VERSION
 from bore.bore_log import bore_log
 from bore.check import check
 from bore.contract.answer import answer
+from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.contract.pictures import log_as_data, window_as_data
 from bore.contract.read import read_case
 from bore.errors import BadInput
 from bore.job import Job
+from bore.match import match
+from bore.plan.deep_hole import deep_hole
+from bore.ways_out import ways_out
 from bore.window import window
 
-COMMANDS: dict[str, tuple[Callable[[Job], Any], str]] = {
-    "check": (lambda job: answer(check(job)), "check one case and print the answer as JSON"),
-    "log": (lambda job: log_as_data(bore_log(job)), "torque, thrust and power along the depth"),
-    "window": (lambda job: window_as_data(window(job)), "speeds and feeds, and which limit closes them off"),
+# Each command with what it makes of the JSON it is given.
+COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
+    "check": (lambda data: answer(check(read_case(data))), "check one case and print the answer as JSON"),
+    "log": (lambda data: log_as_data(bore_log(read_case(data))), "torque, thrust and power along the depth and over time"),
+    "window": (lambda data: window_as_data(window(read_case(data))), "speeds and feeds, and which limit closes them off"),
+    "ways-out": (lambda data: ways_out_as_data(ways_out(read_case(data))), "changes that would make it go, each checked, cheapest first"),
+    "match": (lambda data: _matched(read_case(data)), "every machine of the case's yard with every cutter, best first"),
+    "deep-hole": (
+        lambda data: deep_hole_as_data(deep_hole(read_case(data))),
+        "stages, lengths to order, guides and coolant of a gun-drilled hole",
+    ),
+    "program": (program_as_data, "a program's speed and feed read back, and with a case what the check says of it"),
 }
+
+
+def _matched(job: Job) -> dict[str, Any]:
+    return match_as_data(match(job), job)
 
 
 def _load(name: str) -> Any:
@@ -47,7 +63,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         command.add_argument("case", help="a JSON file, or - for standard input")
     chosen = parser.parse_args(arguments)
     try:
-        found = COMMANDS[chosen.command][0](read_case(_load(chosen.case)))
+        found = COMMANDS[chosen.command][0](_load(chosen.case))
     except BadInput as error:
         print("\n".join(f"{problem.field}: {problem.message}" for problem in error.problems), file=sys.stderr)
         return 2

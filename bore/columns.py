@@ -15,6 +15,7 @@ from bore.machines.machine import Coolant, Holder, Magnet
 from bore.materials.material import gummy, metal_word
 from bore.mechanics import belts, hand_feed, kinematics, packing, spindle, surge
 from bore.plan.pecks import longest_peck_mm
+from bore.quantities.calibrations import Calibrations
 from bore.quantities.threads import thread_share
 from bore.quantities.tolerances import grade_um
 
@@ -46,6 +47,7 @@ class Columns:
     coolant_through: bool
     shank: str
     school: str | None
+    calibration: Calibrations
     speed_factor: bool
     pecked: str
     through: bool
@@ -238,6 +240,7 @@ def columns_of(job: Job) -> Columns:
         coolant_through=cutter.coolant_through,
         shank=cutter.shank,
         school=setting.school,
+        calibration=setting.calibrations,
         speed_factor=setting.speed_factor,
         pecked=setting.pecks.kind,
         through=hole.through,

@@ -7,6 +7,7 @@ from bore.cutters.cutter import Cutter
 from bore.hole import Hole
 from bore.machines.machine import Machine
 from bore.materials.material import Material
+from bore.quantities.calibrations import Calibration, Calibrations
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,9 +42,20 @@ class Setting:
     seconds_per_turn: float | None
     pecks: Pecks
     school: str | None
+    torque_factor: float
+    torque_spread_left: float
+    thrust_factor: float
+    thrust_spread_left: float
     speed_factor: bool
     approach_mm: float
     breakthrough_mm: float
+
+    @property
+    def calibrations(self) -> Calibrations:
+        """What logged cuts make of torque and thrust."""
+        return Calibrations(
+            Calibration(self.torque_factor, self.torque_spread_left), Calibration(self.thrust_factor, self.thrust_spread_left)
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,4 +78,3 @@ class Job:
     setting: Setting
     yard: Yard
     assumed: tuple[Assumption, ...] = ()
-    unused: tuple[str, ...] = ()

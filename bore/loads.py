@@ -57,14 +57,15 @@ def _power(torque: Band, speed_rpm: Column) -> Band:
 
 def _torque_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("torque")
-    return band.pooled(_pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR)
+    found = band.pooled(_pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR)
+    return band.calibrated(found, columns.calibration.torque)
 
 
 def _thrust_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("thrust")
     values = _pool(schools, "thrust_n", columns.school)
     bounds = [load.thrust_n for load in schools.values() if load.bound and load.thrust_n is not None]
-    return band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds)
+    return band.calibrated(band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds), columns.calibration.thrust)
 
 
 def _thrust_floor(count: int) -> float:
@@ -118,7 +119,7 @@ def _at_feed(columns: Columns, feed_mm_rev: Column) -> Loads:
 def _chisel(columns: Columns) -> Column:
     """What stands against the drill at any feed: the chisel's indentation, and a pin's spring."""
     with silent():
-        return diameter_feed.chisel_indentation_n(columns) + columns.pin_spring_n
+        return (diameter_feed.chisel_indentation_n(columns) + columns.pin_spring_n) * columns.calibration.thrust.factor
 
 
 def _loads(
@@ -166,9 +167,11 @@ def _at_force(columns: Columns) -> Loads:
     )
     diameter_feed.chisel_indentation_n(columns)
     standing = _chisel(columns)
-    bites = (standing < available) & (available > 0)
     ceiling = columns.overfed_mm_rev
-    wanted = _wanted_feeds(columns, choose(bites, available, standing + 1.0))
+    bites = (standing < available) & (available > 0)
+    # A hand's thrust goes as far as the methods say, once they are set right by what was measured.
+    presses = available / columns.calibration.thrust.factor
+    wanted = _wanted_feeds(columns, choose(bites, presses, standing + 1.0))
     pool = [wanted[columns.school]] if columns.school in wanted else list(wanted.values())
     middle = band.geometric_mean(values=pool)
     schools = _schools_at(columns, {name: least(feed, ceiling) for name, feed in wanted.items()}, least(middle, ceiling), available)

@@ -16,7 +16,7 @@ RATED_METALS = {"P": "steel", "K": "iron", "M": "stainless", "N": "aluminium"}
 
 def remarks_for(check: Check) -> list[str]:
     """Everything worth saying beside the figures."""
-    return [*_method(check), *_hole(check), *_feed(check), *_plate(check), *_unused(check)]
+    return [*_method(check), *_hole(check), *_feed(check), *_plate(check)]
 
 
 def _method(check: Check) -> Iterator[str]:
@@ -77,8 +77,3 @@ def _plate(check: Check) -> Iterator[str]:
             f"The plate of {machine.name} says {rated:g} mm in {metal}; this hole is {beside} that. "
             "The plate is shown, not used as a limit."
         )
-
-
-def _unused(check: Check) -> Iterator[str]:
-    if check.job.unused:
-        yield "Read but not used yet: " + ", ".join(check.job.unused) + "."

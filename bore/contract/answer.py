@@ -171,7 +171,6 @@ def answer(check: Check) -> dict[str, Any]:
         "assumed": [
             {"field": a.field, "words": _field_words(a.field), "value": _assumed(a.value), "why": a.why} for a in check.job.assumed
         ],
-        "unused": list(check.job.unused),
         "remarks": remarks_for(check),
         "cautions": cautions_for(check.job),
         "depth": {name: number(getattr(check.depths, name)) for name in check.depths.__slots__},

@@ -28,6 +28,10 @@ def log_as_data(log: Log) -> dict[str, Any]:
         },
         "marks": [{"depth_mm": _short(mark.depth_mm), "words": mark.words} for mark in log.marks],
         "section": log.section,
+        "time_s": None if log.time.at_s is None else [_short(float(moment)) for moment in log.time.at_s],
+        "energy_kj": _short(log.time.energy_kj),
+        "cycle_s": _short(log.time.cycle_s),
+        "rms_kw": _short(log.time.rms_kw),
     }
 
 
@@ -63,8 +67,10 @@ def window_as_data(window: Window) -> dict[str, Any]:
         "ranges": [{"name": name, "low_rpm": low, "high_rpm": high} for name, low, high in window.ranges],
         "feed_steps_mm_rev": list(window.feed_steps),
         "regions": [_region(region) for region in window.regions],
+        "standing": [{"limit": name, "failure": BY_ID[name].failure, "verdict": VERDICTS[code]} for name, code in window.standing],
         "everywhere": [BY_ID[name].failure for name in window.everywhere],
         "point": _place(window.point),
         "recommended": _place(window.recommended),
+        "force_scale": [{"hand_force_n": _short(force), "feed_mm_rev": _short(feed)} for force, feed in window.force_scale],
         "meeting": [BY_ID[name].failure for name in window.meeting],
     }

@@ -48,7 +48,6 @@ def _job(case: dict[str, Any], yard: Yard, walk: Walk) -> Job:
         setting=Setting(**{**setting, "pecks": Pecks(**setting["pecks"])}),
         yard=yard,
         assumed=tuple(walk.assumed),
-        unused=tuple(sorted(path for path in walk.given if path.startswith("yard"))),
     )
 
 

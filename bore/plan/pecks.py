@@ -112,9 +112,11 @@ def longest_peck_mm(job: "Job") -> float:
 
 def peck_time_s(job: "Job") -> float:
     """Time lost to pecks, s: a retract and a dwell each; a chip-break only dwells."""
-    count = len(pecks_of(job)) - 1
-    if count <= 0:
-        return 0.0
+    return max(len(pecks_of(job)) - 1, 0) * retract_time_s(job)
+
+
+def retract_time_s(job: "Job") -> float:
+    """Time one peck loses, s."""
     if job.setting.pecks.kind == "chip-break":
-        return count * DWELL_S
-    return count * (DWELL_S + (HAND_RETRACT_S if job.machine.feed.kind in HAND_FEEDS else RETRACT_S))
+        return DWELL_S
+    return DWELL_S + (HAND_RETRACT_S if job.machine.feed.kind in HAND_FEEDS else RETRACT_S)

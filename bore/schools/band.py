@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from bore.elementwise import Column, exp, least, log, most, root
 from bore.formula import formula
 from bore.quantities.bands import Band
+from bore.quantities.calibrations import Calibration
 
 TORQUE_FLOOR = 0.10
 THRUST_FLOOR = 0.20
@@ -44,4 +45,17 @@ def pooled(values: Sequence[Column], spread: Column, floor: float, bounds: Seque
     wide = most(spread, floor)
     low = edge_of_band(middle=middle, outermost=least(*values), spread=wide, direction=-1)
     high = edge_of_band(middle=middle, outermost=most(*values, *bounds), spread=wide, direction=1)
+    return Band(low, middle, high)
+
+
+def calibrated(found: Band, calibration: Calibration) -> Band:
+    """A band set right by logged cuts: its middle by their factor, its spread drawn in to the share they leave.
+
+    >>> calibrated(Band(50.0, 100.0, 200.0), Calibration(1.1, 0.5)).middle
+    110.00000000000001
+    """
+    if calibration.factor == 1.0 and calibration.spread_left == 1.0:
+        return found
+    middle = found.middle * calibration.factor
+    low, high = (middle * (edge / found.middle) ** calibration.spread_left for edge in (found.low, found.high))
     return Band(low, middle, high)

@@ -3,11 +3,15 @@
 import json
 from typing import Any
 
+from django.db.models import Q
 from django.http import HttpRequest
 
 from bore.errors import BadInput
 from bore.materials.table import all_materials
 from shop.yard.models import Cutter, Machine, Material
+
+# Cutters this near the hole may make it, an insert drill by being shifted.
+NEAR_MM = 2.0
 
 
 def read_json(request: HttpRequest) -> dict[str, Any]:
@@ -56,3 +60,15 @@ def resolved(case: dict[str, Any]) -> dict[str, Any]:
 def read_job_case(request: HttpRequest) -> dict[str, Any]:
     """The case a request carries, records filled in."""
     return resolved(read_json(request))
+
+
+def with_yard(case: dict[str, Any]) -> dict[str, Any]:
+    """The case with the shop's own yard, where it brings none: every machine, and the cutters that could serve its hole
+    (those that make it, and twist drills that could go before)."""
+    hole = case.get("hole")
+    size = hole.get("diameter_mm") if isinstance(hole, dict) else None
+    if "yard" in case or not isinstance(size, int | float):
+        return case
+    cutters = Cutter.objects.filter(Q(diameter_mm__lt=size, family="twist") | Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM)))
+    yard = {"cutters": [one.as_spec() for one in cutters], "machines": [one.as_spec() for one in Machine.objects.all()]}
+    return case | {"yard": yard}

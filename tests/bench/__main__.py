@@ -3,6 +3,7 @@
 import http.cookiejar
 import json
 import math
+import resource
 import statistics
 import sys
 import tempfile
@@ -19,9 +20,11 @@ from bore.check import check
 from bore.columns import columns_of
 from bore.contract.answer import answer
 from bore.contract.read import read_case
-from bore.evaluate import verdicts
+from bore.evaluate import evaluate, verdicts
+from bore.match import match
+from bore.ways_out import ways_out
 from bore.window import window
-from tests.conftest import contract_example, hand_case
+from tests.conftest import CASES, contract_example, hand_case
 from tests.server import Server
 
 BARE_TIMES, MOST_CHECK_S, MOST_WORKING_S = 300, 0.001, 0.002
@@ -103,6 +106,72 @@ def core() -> list[tuple[str, float, float, str]]:
     ]
 
 
+def pictures() -> list[tuple[str, float, float, str]]:
+    """Ratios of maps, logs, ways out and the match."""
+    job = read_case(contract_example())
+    columns = columns_of(job)
+    feeds, speeds = np.geomspace(0.02, 0.6, 300)[:, None], np.geomspace(50, 1500, 400)[None, :]
+    wide_feeds, wide_speeds = (np.ascontiguousarray(np.broadcast_to(one, (300, 400))) for one in (feeds, speeds))
+    bare = best(lambda: bare_map(wide_feeds, wide_speeds), 10)
+    mapped = best(lambda: evaluate(columns.over(job, feed_mm_rev=feeds, speed_rpm=speeds)), 3)
+    case = contract_example() | {"yard": {"cutters": CRIB[:60], "machines": MACHINES[:8]}}
+    offered = read_case(case)
+    both = best(lambda: (bore_log(offered), ways_out(offered)), 10)
+    whole = read_case(contract_example() | {"yard": {"cutters": CRIB, "machines": MACHINES}})
+    began = time.perf_counter()
+    found = match(whole)
+    took = time.perf_counter() - began
+    memory = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+    print(
+        f"window of 400 x 300, every limit     {mapped * 1e3:9.1f} ms   {mapped / bare:6.1f} x bare on expanded arrays ({bare * 1e3:.2f} ms)"
+    )
+    print(f"bore log and ways out                {both * 1e3:9.1f} ms   (8 machines, 60 cutters in the yard)")
+    print(
+        f"match, 40 machines x 200 cutters     {took * 1e3:9.0f} ms   ({len(found.pairings)} pairs make the hole; {memory:.0f} MB in all)"
+    )
+    return [
+        ("window over the bare map", mapped / bare, 12, "x"),
+        ("window", mapped, 0.15, "s"),
+        ("log and ways out", both * 1e3, 25, "ms"),
+        ("match", took, 2, "s"),
+        ("memory", memory, 400, "MB"),
+    ]
+
+
+def bare_map(feeds: np.ndarray, speeds: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    """Kienzle's torque and the diameter-feed thrust in bare NumPy, every cell of both."""
+    h = feeds / 2 * math.sin(math.radians(59)) + 0 * speeds
+    torque = 2000.0 * h**-0.22 * 1.2 * feeds * 400 / 8000
+    thrust = (2 * 24000 * (feeds / 25.4) ** 0.8 * (20 / 25.4) ** 0.8 * 1.351 + 24000 * (20 / 25.4) ** 2 * 0.0324) * 4.448 + 0 * speeds
+    return torque, thrust
+
+
+def _crib() -> list[dict[str, object]]:
+    """200 cutters of many sizes, a dozen of them of the example's 20 mm."""
+    edges = [("hss", "conventional"), ("hss", "thinned"), ("hss-co", "split"), ("carbide", "self-centring")]
+    twist = [
+        {"family": "twist", "diameter_mm": 1 + 0.5 * k, "substrate": edge, "point": point, "shank": "morse-2" if k > 25 else "straight"}
+        for k in range(46)
+        for edge, point in edges
+    ]
+    others = [
+        {"family": family, "diameter_mm": size}
+        for size in (18, 20)
+        for family in ("spade", "replaceable-tip", "indexable", "annular", "gun", "twist", "spade", "annular")
+    ]
+    return (twist + others)[:200]
+
+
+def _machines() -> list[dict[str, object]]:
+    """40 machines of every kind."""
+    bases = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
+    kinds = [base["machine"] for name, base in bases.items() if name not in ("reaming", "tapping")]
+    return [kinds[k % len(kinds)] | {"name": f"machine {k}"} for k in range(40)]
+
+
+CRIB, MACHINES = _crib(), _machines()
+
+
 def cells(count: int) -> float:
     """Nanoseconds a cell for a check of so many unordered settings at once, every limit; best of five."""
     job = read_case(contract_example())
@@ -142,7 +211,7 @@ def api() -> list[tuple[str, float, float, str]]:
 def main() -> int:
     """Run everything; the exit code."""
     failed = 0
-    for name, value, mark, unit in core() + api():
+    for name, value, mark, unit in core() + pictures() + api():
         holds = value <= mark
         failed += not holds
         print(f"{'holds' if holds else 'OVER ':6} {name}: {value:.2f} {unit}, at most {mark:g} {unit}")

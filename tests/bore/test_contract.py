@@ -195,11 +195,6 @@ def test_no_case_at_all(case: Any) -> None:
     assert problems(case)
 
 
-def test_what_turns_no_figure_is_said(example: dict[str, Any]) -> None:
-    """Every field of the example turns some figure, but for the yard that ways out will choose from."""
-    assert answered(example)["unused"] == ["yard.cutters", "yard.machines"]
-
-
 def test_every_figure_opens_to_its_working() -> None:
     """Every banded limit that applies has steps of its own; torque, thrust and power have theirs; every value has a symbol."""
     for case in (plain_case(), hand_case(120)):

@@ -1,5 +1,6 @@
 """The bore log and the operating window: equal to the check where they must be, closed where the check says so."""
 
+import json
 from typing import Any
 
 import numpy as np
@@ -12,7 +13,9 @@ from bore.contract.read import read_case
 from bore.evaluate import evaluate
 from bore.limits.judgement import GIVES_WAY
 from bore.window import MAPPED, window
-from tests.conftest import checked, hand_case, plain_case
+from tests.conftest import CASES, checked, hand_case, plain_case
+
+BASES: dict[str, dict[str, Any]] = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
 
 JOBS = {
     "power": plain_case(),
@@ -34,7 +37,8 @@ def test_log_equals_the_check_at_full_engagement(name: str) -> None:
     point = float(check.columns.point_length_mm)
     if check.job.hole.depth_mm <= point:
         return  # the point leaves before it is full
-    inside = (log.depth_mm >= point) & (log.depth_mm <= check.job.hole.depth_mm)
+    # Before chips pack: within three diameters.
+    inside = (log.depth_mm >= point) & (log.depth_mm <= min(check.job.hole.depth_mm, 3 * check.job.hole.diameter_mm))
     for track, band in (
         ("torque_nm", check.result.loads.torque_nm),
         ("thrust_n", check.result.loads.thrust_n),
@@ -65,6 +69,157 @@ def test_entry_share_is_the_ring_already_cut() -> None:
     full = checked(plain_case(cutter__chisel_ratio=0)).result.loads.torque_nm.middle
     half = np.interp(float(columns_of(job).point_length_mm) / 2, log.depth_mm, log.tracks["torque_nm"].middle)
     assert half == pytest.approx(full / 4, rel=0.01)
+
+
+class TestAlongTheDepth:
+    def test_breakthrough_reaches_the_checks_own(self) -> None:
+        """As the chisel lets go the high side of torque is the check's torque at breakthrough, but for the disc the chisel itself
+        no longer cuts (ρ² of the area); the low side never leaps."""
+        for name in ("power", "hand", "304"):
+            check = checked(JOBS[name])
+            log = bore_log(check.job)
+            bottom = check.job.hole.depth_mm
+            just_out = int(np.argmax(log.depth_mm > bottom))
+            surged = check.result.loads.surge_torque_nm
+            assert log.tracks["torque_nm"].high[just_out] == pytest.approx(surged.high, rel=0.033)
+            assert log.tracks["torque_nm"].middle[just_out] == pytest.approx(surged.middle, rel=0.033)
+            assert log.tracks["torque_nm"].low[just_out] <= check.result.loads.torque_nm.low
+
+    def test_energy_is_the_area_under_power(self) -> None:
+        """A through hole from solid within three diameters: whole torque over the depth, whatever the point does at the ends, so
+        the energy is power times depth over feed rate (worked afresh); within 1 % of the area under the track over time."""
+        for name in ("power", "pilot", "hand"):
+            check = checked(JOBS[name])
+            log = bore_log(check.job)
+            assert log.time.at_s is not None
+            rate = check.kinematics.feed_rate_mm_min / 60
+            whole = check.result.loads.power_kw.middle * check.job.hole.depth_mm / rate
+            assert log.time.energy_kj == pytest.approx(whole, rel=0.01)
+            before = log.depth_mm <= check.job.hole.depth_mm
+            area = np.trapezoid(log.tracks["power_kw"].middle[before], log.time.at_s[before])
+            entering = check.columns.point_length_mm * check.result.loads.power_kw.middle / rate
+            assert area == pytest.approx(whole, abs=entering)
+
+    def test_chips_pack_beyond_three_diameters_and_a_full_retract_clears_them(self) -> None:
+        """1 + 0.12 x + 0.03 x² at x diameters beyond three (common practice): 6 D in one go, and pecked every diameter."""
+        straight = bore_log(read_case(plain_case(hole__depth_mm=60, hole__through=False)))
+        full = checked(plain_case()).result.loads.torque_nm.middle
+        assert np.interp(60, straight.depth_mm, straight.tracks["torque_nm"].middle) == pytest.approx(full * (1 + 0.36 + 0.27), rel=0.01)
+        pecked = bore_log(read_case(plain_case(hole__depth_mm=60, hole__through=False, setting__pecks={"kind": "full"})))
+        assert pecked.tracks["torque_nm"].middle.max() == pytest.approx(full, rel=1e-6)
+        broken = bore_log(
+            read_case(plain_case(hole__depth_mm=60, hole__through=False, setting__pecks={"kind": "chip-break", "depths_mm": [30]}))
+        )
+        assert full * 1.01 < broken.tracks["torque_nm"].middle.max() < straight.tracks["torque_nm"].middle.max()
+
+    def test_each_peck_costs_its_time(self) -> None:
+        straight, pecked = (
+            bore_log(read_case(plain_case(hole__depth_mm=60, setting__pecks={"kind": kind}))).time for kind in ("none", "full")
+        )
+        pecks = 3  # three diameters, then one, 0.9 and 0.81 of one, and the rest
+        assert pecked.at_s[-1] - straight.at_s[-1] == pytest.approx(1.5 * (pecks + 1), abs=1.6)
+        assert straight.rms_kw < checked(plain_case(hole__depth_mm=60)).result.loads.power_kw.middle * 2
+
+    def test_unclamped_plates_are_left_and_entered_again(self) -> None:
+        loose = plain_case(hole__depth_mm=30, hole__stack_mm=[15, 15], hole__stack_clamped=False)
+        solid = plain_case(hole__depth_mm=30, hole__stack_mm=[15, 15])
+        found = {name: bore_log(read_case(case)) for name, case in (("loose", loose), ("solid", solid))}
+        between = 15 + 0.5
+        at = {name: np.interp(between, log.depth_mm, log.tracks["thrust_n"].middle) for name, log in found.items()}
+        assert at["loose"] < 0.7 * at["solid"]
+        assert any(mark.words == "plate 2" for mark in found["solid"].marks)
+        assert found["loose"].section["plates_mm"] == [[0.0, 15.0], [16.0, 31.0]]
+
+    def test_a_sloping_face_is_met_little_by_little(self) -> None:
+        flat, sloping = (
+            bore_log(read_case(plain_case(hole__entry="angled", hole__entry_angle_deg=angle, hole__start__kind="bush")))
+            for angle in (0, 15)
+        )
+        at = [np.interp(2.0, log.depth_mm, log.tracks["torque_nm"].middle) for log in (flat, sloping)]
+        assert at[1] < at[0]
+        assert sloping.tracks["torque_nm"].middle.max() == pytest.approx(flat.tracks["torque_nm"].middle.max(), rel=0.01)
+
+    @pytest.mark.parametrize("base", sorted(BASES))
+    def test_every_family_is_logged(self, base: str) -> None:
+        """Torque at full engagement before packing is the check's own for every family and machine."""
+        check = checked(BASES[base])
+        log = bore_log(check.job)
+        full = float(check.columns.point_length_mm) + 0.01
+        until = min(check.job.hole.depth_mm, 3 * check.job.hole.diameter_mm)
+        if full >= until:
+            return
+        assert np.interp((full + until) / 2, log.depth_mm, log.tracks["torque_nm"].middle) == pytest.approx(
+            float(check.result.loads.torque_nm.middle), rel=1e-6
+        )
+        json.dumps(log_as_data(log), allow_nan=False)
+
+
+@pytest.mark.parametrize("base", sorted(set(BASES) - {"tapping"}))
+def test_every_cell_of_an_audit_lies_in_the_region_the_check_names(base: str) -> None:
+    """A raster of 60 by 45 over the map: the ground each cell lies in is that of the limit the check names there, hard where
+    it gives way or can't, tight where it is tight; open where it holds. A cell within half a per cent of a mark may fall
+    either way. A limit that says the same everywhere, as a matter of kind, is named beside the map."""
+    job = read_case(BASES[base])
+    found, columns = window(job), columns_of(job)
+    speeds = np.geomspace(found.speeds_rpm[0] * 1.01, found.speeds_rpm[1] * 0.99, 60)
+    feeds = np.geomspace(found.feeds_mm_rev[0] * 1.02, found.feeds_mm_rev[1] * 0.98, 45)
+    result = evaluate(columns.over(job, feed_mm_rev=feeds[:, None], speed_rpm=speeds[None, :]), MAPPED)
+    shape = (45, 60)
+    verdict, tightest = np.broadcast_to(result.verdict, shape), np.broadcast_to(result.tightest, shape)
+    standing = {name for name, _ in found.standing}
+    regions = {(region.limit, region.mark) for region in found.regions}
+    masks = {key: region_mask([r.outline for r in found.regions if (r.limit, r.mark) == key], speeds, feeds) for key in regions}
+    wrong = 0
+    for row in range(45):
+        for column in range(60):
+            name, code = MAPPED[int(tightest[row, column])].id, int(verdict[row, column])
+            if code == 0:
+                wrong += any(mask[row, column] for (_, mark), mask in masks.items() if mark == "hard") and not near(
+                    result, row, column, shape
+                )
+                continue
+            if name in standing:
+                continue
+            key = (name, "hard" if code >= GIVES_WAY else "soft")
+            wrong += not (key in masks and masks[key][row, column]) and not near(result, row, column, shape)
+    assert wrong == 0
+
+
+def near(result: Any, row: int, column: int, shape: tuple[int, int]) -> bool:
+    """Whether some limit stands within half a per cent of one of its marks in a cell."""
+    for finding in result.findings.values():
+        judgement = finding.judgement
+        if judgement is None or judgement.demand is None or not judgement.known:
+            continue
+        for demand, mark in ((judgement.demand.middle, judgement.hard), (judgement.demand.high, judgement.soft)):
+            here, there = (float(np.broadcast_to(value, shape)[row, column]) for value in (demand, mark))
+            if abs(here / max(there, 1e-12) - 1) < 0.005:
+                return True
+    return False
+
+
+def region_mask(outlines: list[list[tuple[float, float]]], speeds: Any, feeds: Any) -> Any:
+    """Which cells lie in any of the polygons (even-odd, in logarithms)."""
+    x, y = np.log(speeds)[None, :], np.log(feeds)[:, None]
+    found = np.zeros((len(feeds), len(speeds)), dtype=bool)
+    for outline in outlines:
+        points = np.log(np.array(outline))
+        crossed = np.zeros_like(found)
+        for (xa, ya), (xb, yb) in zip(points, np.roll(points, -1, axis=0), strict=True):
+            if ya == yb:
+                continue
+            crossed ^= ((ya > y) != (yb > y)) & (x < xa + (y - ya) / (yb - ya) * (xb - xa))
+        found |= crossed
+    return found
+
+
+def test_the_force_scale_is_what_the_hand_makes() -> None:
+    """Each mark of the scale, given as a force to a check of its own, makes the feed beside it."""
+    scale = window(read_case(hand_case(140))).force_scale
+    assert len(scale) >= 3
+    for force, feed in scale:
+        made = checked(hand_case(force)).result.loads.wanted_feed.middle
+        assert made == pytest.approx(feed, rel=1e-6)
 
 
 def inside(outline: list[tuple[float, float]], speed: float, feed: float) -> bool:
@@ -134,8 +289,6 @@ def test_recommended_removes_most_of_what_holds() -> None:
 
 @pytest.mark.parametrize("name", JOBS)
 def test_pictures_are_plain_data(name: str) -> None:
-    import json
-
     job = read_case(JOBS[name])
     for data in (log_as_data(bore_log(job)), window_as_data(window(job))):
         json.dumps(data, allow_nan=False)

@@ -104,6 +104,27 @@ def test_make_it_give_way_mend_it_by_hand_keep_it_and_find_it_again(bench: Page)
     assert bench.get_by_role("region", name="The job").inner_text() == sentence
 
 
+def test_a_way_out_is_one_key_and_one_step_of_undo(bench: Page) -> None:
+    """The rail splice gives way; the first way out is taken by its key, holds what it said, and is undone in one step."""
+    open_kept(bench, "Landing-stage rail splice")
+    expect(verdict(bench)).to_contain_text("Gives way")
+    way = bench.get_by_role("region", name="The way out").get_by_role("button").first
+    expect(way).to_contain_text("belt C, 210 rpm")
+    expect(way).to_be_enabled()
+    bench.keyboard.press("1")
+    expect(phrase(bench, "speed")).to_contain_text("belt C")
+    expect(verdict(bench)).to_contain_text("Tight")
+    drawn(bench)
+    says_what_the_core_says(bench)
+    bench.keyboard.press("Control+z")
+    expect(phrase(bench, "speed")).to_contain_text("belt D")
+    expect(verdict(bench)).to_contain_text("Gives way")
+    bench.get_by_role("region", name="The way out").get_by_role("button", name=re.compile("annular")).click()
+    expect(phrase(bench, "drill")).to_contain_text("annular cutter")
+    drawn(bench)
+    says_what_the_core_says(bench)
+
+
 SENTENCES = [
     ("Landing-stage beam", "Cut 22 mm", "with magnetic drill M1", "base down on 16 mm primed plate"),
     ("Ramp pivot boss", "Spade-drill 50 mm", "on radial press R1", "arm clamped"),

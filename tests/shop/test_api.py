@@ -13,7 +13,7 @@ from shop.api import schemas
 from shop.api.api import api
 from shop.jobs.models import SavedCheck
 from shop.yard.models import Cutter, Machine, Material
-from tests.conftest import answered, hand_case, plain_case
+from tests.conftest import CASES, answered, hand_case, plain_case
 
 pytestmark = pytest.mark.django_db
 
@@ -58,6 +58,28 @@ def test_records_can_stand_in_for_their_objects(here: Client) -> None:
     assert post(here, "/api/check", named).json() == post(here, "/api/check", written).json()
 
 
+def test_ways_out_choose_from_the_shops_own_yard(here: Client, yard: dict[str, int]) -> None:
+    """A case without a yard of its own is offered the shop's machines and the cutters that could serve its hole."""
+    found = shaped(
+        schemas.WaysOutAnswer,
+        post(here, "/api/ways-out", plain_case(hole__diameter_mm=13, setting__speed_rpm=640, material={"id": "steel-c60"})),
+    )
+    assert found["ways"]
+    pairs = shaped(schemas.MatchAnswer, post(here, "/api/match", plain_case(hole__diameter_mm=20)))
+    assert {pair["machine_name"] for pair in pairs["pairings"]} == {machine.name for machine in Machine.objects.all()}
+    own = plain_case(hole__diameter_mm=20) | {"yard": {"cutters": [], "machines": []}}
+    assert shaped(schemas.MatchAnswer, post(here, "/api/match", own))["pairings"] == []
+
+
+def test_deep_holes_and_programs_have_their_described_shape(here: Client, yard: dict[str, int]) -> None:
+    bases = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
+    assert shaped(schemas.DeepHoleAnswer, post(here, "/api/deep-hole", bases["gun"]))["stages"]
+    assert post(here, "/api/deep-hole", plain_case()).status_code == 422
+    read = shaped(schemas.ProgramAnswer, post(here, "/api/program", {"program": "S300 F127", "case": plain_case(cutter={"id": "d-10"})}))
+    assert read["check"]["setting"]["feed_mm_rev"] == pytest.approx(0.4233, abs=1e-4)
+    assert post(here, "/api/program", {"program": "soon"}).status_code == 422
+
+
 @pytest.mark.parametrize(
     ("case", "field", "words"),
     [
@@ -70,7 +92,7 @@ def test_records_can_stand_in_for_their_objects(here: Client) -> None:
         ("\x00\xff", "body", "not JSON"),
     ],
 )
-@pytest.mark.parametrize("path", ["/api/check", "/api/log", "/api/window"])
+@pytest.mark.parametrize("path", ["/api/check", "/api/log", "/api/window", "/api/ways-out", "/api/match"])
 def test_bad_input_is_422_in_words(here: Client, path: str, case: Any, field: str, words: str) -> None:
     response = post(here, path, case)
     assert response.status_code == 422
@@ -78,7 +100,20 @@ def test_bad_input_is_422_in_words(here: Client, path: str, case: Any, field: st
     assert words in said[field]
 
 
-@pytest.mark.parametrize("path", ["/api/check", "/api/log", "/api/window", "/api/settle", "/api/checks"])
+@pytest.mark.parametrize(
+    "path",
+    [
+        "/api/check",
+        "/api/log",
+        "/api/window",
+        "/api/ways-out",
+        "/api/match",
+        "/api/deep-hole",
+        "/api/program",
+        "/api/settle",
+        "/api/checks",
+    ],
+)
 def test_nothing_is_written_without_the_token(here: Client, path: str) -> None:
     response = here.post(path, json.dumps(plain_case()), content_type="application/json", headers={"X-CSRFToken": "wrong"})
     assert response.status_code == 403

@@ -9,15 +9,30 @@ from ninja import Router
 from bore.bore_log import bore_log
 from bore.check import check
 from bore.contract.answer import answer
+from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.contract.pictures import log_as_data, window_as_data
 from bore.contract.read import read_case
 from bore.errors import BadInput
+from bore.match import match
+from bore.plan.deep_hole import deep_hole
 from bore.quantities.drill_sizes import nearest_sizes
 from bore.quantities.notation import READABLE, read_quantity
 from bore.settle import settle
+from bore.ways_out import ways_out
 from bore.window import window
-from shop.api.requests import read_job_case, read_json, resolved
-from shop.api.schemas import Answer, Errors, LogAnswer, ReadAnswer, SettleAnswer, WindowAnswer
+from shop.api.requests import read_job_case, read_json, resolved, with_yard
+from shop.api.schemas import (
+    Answer,
+    DeepHoleAnswer,
+    Errors,
+    LogAnswer,
+    MatchAnswer,
+    ProgramAnswer,
+    ReadAnswer,
+    SettleAnswer,
+    WaysOutAnswer,
+    WindowAnswer,
+)
 from shop.yard.models import Cutter
 
 router = Router(tags=["checks"])
@@ -88,3 +103,39 @@ def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric"
     found = read_quantity(kind, text[:60], system, kind)
     near = [{"text": size.text, "diameter_mm": size.diameter_mm} for size in nearest_sizes(found.value)] if kind == "diameter" else []
     return {"text": found.text, "value": found.value, "echo": found.echo, "near": near}
+
+
+PROGRAM = {
+    "type": "object",
+    "required": ["program"],
+    "additionalProperties": False,
+    "properties": {"program": {"type": "string", "maxLength": 20000}, "case": CASE},
+}
+
+
+@router.post("/ways-out", response={200: WaysOutAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def ways_out_of_case(request: HttpRequest) -> HttpResponse:
+    """Changes that would make the job go, each checked, cheapest first; from the shop's yard unless the case brings its own."""
+    return as_json(ways_out_as_data(ways_out(read_case(with_yard(read_job_case(request))))))
+
+
+@router.post("/match", response={200: MatchAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def match_case(request: HttpRequest) -> HttpResponse:
+    """Every machine with every cutter that makes the hole, best first; from the shop's yard unless the case brings its own."""
+    job = read_case(with_yard(read_job_case(request)))
+    return as_json(match_as_data(match(job), job))
+
+
+@router.post("/deep-hole", response={200: DeepHoleAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def deep_hole_case(request: HttpRequest) -> HttpResponse:
+    """Stages, lengths to order, guides and coolant of a gun-drilled hole."""
+    return as_json(deep_hole_as_data(deep_hole(read_case(read_job_case(request)))))
+
+
+@router.post("/program", response={200: ProgramAnswer, **REFUSALS}, openapi_extra=takes(PROGRAM))
+def program_case(request: HttpRequest) -> HttpResponse:
+    """A program's speed and feed read back, and with a case what the check says of it."""
+    data = read_json(request)
+    if isinstance(data.get("case"), dict):
+        data["case"] = resolved(data["case"])
+    return as_json(program_as_data(data))

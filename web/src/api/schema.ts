@@ -164,6 +164,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ways Out Of Case
+         * @description Changes that would make the job go, each checked, cheapest first; from the shop's yard unless the case brings its own.
+         */
+        post: operations["shop_api_routers_checks_ways_out_of_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Match Case
+         * @description Every machine with every cutter that makes the hole, best first; from the shop's yard unless the case brings its own.
+         */
+        post: operations["shop_api_routers_checks_match_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deep-hole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Deep Hole Case
+         * @description Stages, lengths to order, guides and coolant of a gun-drilled hole.
+         */
+        post: operations["shop_api_routers_checks_deep_hole_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/program": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Program Case
+         * @description A program's speed and feed read back, and with a case what the check says of it.
+         */
+        post: operations["shop_api_routers_checks_program_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines": {
         parameters: {
             query?: never;
@@ -368,8 +448,6 @@ export interface components {
             };
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
-            /** Unused */
-            unused: string[];
             /** Remarks */
             remarks: string[];
             /** Cautions */
@@ -626,6 +704,14 @@ export interface components {
             /** Marks */
             marks: components["schemas"]["Mark"][];
             section: components["schemas"]["Section"];
+            /** Time S */
+            time_s: number[] | null;
+            /** Energy Kj */
+            energy_kj: number | null;
+            /** Cycle S */
+            cycle_s: number | null;
+            /** Rms Kw */
+            rms_kw: number | null;
         };
         /**
          * Mark
@@ -686,10 +772,16 @@ export interface components {
             breakthrough_mm: number;
             /** Bottom */
             bottom: string;
+            /** Entry Angle Deg */
+            entry_angle_deg: number;
             /** Family */
             family: string;
             /** Slug Diameter Mm */
             slug_diameter_mm: number | null;
+            /** Plates Mm */
+            plates_mm: number[][];
+            /** Pecks Mm */
+            pecks_mm: number[];
         };
         /**
          * Track
@@ -711,6 +803,16 @@ export interface components {
             torque_nm: components["schemas"]["Track"];
             thrust_n: components["schemas"]["Track"];
             power_kw: components["schemas"]["Track"];
+        };
+        /**
+         * ForceMark
+         * @description A hand force and the feed it makes.
+         */
+        ForceMark: {
+            /** Hand Force N */
+            hand_force_n: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number;
         };
         /**
          * Place
@@ -773,6 +875,21 @@ export interface components {
             label: number[] | null;
         };
         /**
+         * Standing
+         * @description A limit that says the same wherever the setting is put.
+         */
+        Standing: {
+            /** Limit */
+            limit: string;
+            /** Failure */
+            failure: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+        };
+        /**
          * WindowAnswer
          * @description The operating window.
          */
@@ -789,8 +906,12 @@ export interface components {
             feed_steps_mm_rev: number[];
             /** Regions */
             regions: components["schemas"]["Region"][];
+            /** Standing */
+            standing: components["schemas"]["Standing"][];
             /** Everywhere */
             everywhere: string[];
+            /** Force Scale */
+            force_scale: components["schemas"]["ForceMark"][];
             point: components["schemas"]["Place"] | null;
             recommended: components["schemas"]["Place"] | null;
             /** Meeting */
@@ -843,6 +964,194 @@ export interface components {
             echo: string;
             /** Near */
             near: components["schemas"]["Near"][];
+        };
+        /**
+         * Costs
+         * @description What a way out costs: time over the job's own (None where that is not known), and whether a tool is changed.
+         */
+        Costs: {
+            /** Time Ratio */
+            time_ratio: number | null;
+            /** Tool Change */
+            tool_change: boolean;
+        };
+        /**
+         * WayOut
+         * @description A change that was checked: its sentence, the fields it changes, what it makes of the hole.
+         */
+        WayOut: {
+            /** Kind */
+            kind: string;
+            /** Sentence */
+            sentence: string;
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            costs: components["schemas"]["Costs"];
+        };
+        /**
+         * WaysOutAnswer
+         * @description The ways out of a job, cheapest first; where there is none the nearest miss.
+         */
+        WaysOutAnswer: {
+            /** Tightest */
+            tightest: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+            nearest_miss: components["schemas"]["WayOut"] | null;
+        };
+        /**
+         * MatchAnswer
+         * @description Every pairing, best first.
+         */
+        MatchAnswer: {
+            /** Pairings */
+            pairings: components["schemas"]["PairingAnswer"][];
+            /** Left Out */
+            left_out: number;
+        };
+        /**
+         * PairingAnswer
+         * @description One machine with one cutter at its best real setting; both by their place in the yard.
+         */
+        PairingAnswer: {
+            /** Machine */
+            machine: number;
+            /** Cutter */
+            cutter: number;
+            /** Machine Name */
+            machine_name: string;
+            /** Cutter Name */
+            cutter_name: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Hand Force N */
+            hand_force_n: number | null;
+            /** Time S */
+            time_s: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DeepHoleAnswer
+         * @description A deep hole worked out.
+         */
+        DeepHoleAnswer: {
+            /** Times Diameter */
+            times_diameter: number;
+            /** Stages */
+            stages: components["schemas"]["StageAnswer"][];
+            /** Pilot Diameter Mm */
+            pilot_diameter_mm: number[] | null;
+            /** Pilot Depth Mm */
+            pilot_depth_mm: number | null;
+            /** Bush */
+            bush: string | null;
+            /** Steady Rests */
+            steady_rests: number;
+            /** Span Mm */
+            span_mm: number;
+            /** Whirling Rpm */
+            whirling_rpm: number;
+            /** Fastest Rpm */
+            fastest_rpm: number;
+            coolant: components["schemas"]["Wet"];
+            /** Order */
+            order: string[];
+            /** Procedure */
+            procedure: string[];
+        };
+        /**
+         * LengthPart
+         * @description A part of a drill's length.
+         */
+        LengthPart: {
+            /** Part */
+            part: string;
+            /** Length Mm */
+            length_mm: number;
+        };
+        /**
+         * StageAnswer
+         * @description One drill of a deep hole.
+         */
+        StageAnswer: {
+            /** To Depth Mm */
+            to_depth_mm: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Times Diameter */
+            times_diameter: number;
+            /** Tool */
+            tool: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Length Parts */
+            length_parts: components["schemas"]["LengthPart"][];
+        };
+        /**
+         * Wet
+         * @description Coolant wanted and had.
+         */
+        Wet: {
+            /** Pressure Bar */
+            pressure_bar: number;
+            /** Flow L Min */
+            flow_l_min: number;
+            /** Pump Kw */
+            pump_kw: number;
+            /** Has Pressure Bar */
+            has_pressure_bar: number;
+            /** Has Flow L Min */
+            has_flow_l_min: number;
+            /** Enough */
+            enough: boolean | null;
+        };
+        /**
+         * ProgramAnswer
+         * @description A program read back, and what the check says of it where a case came with it.
+         */
+        ProgramAnswer: {
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Feed Rate Mm Min */
+            feed_rate_mm_min: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number;
+            /** Units */
+            units: string;
+            /** Cycle */
+            cycle: string | null;
+            /** Depth Mm */
+            depth_mm: number | null;
+            /** Peck Mm */
+            peck_mm: number | null;
+            check: components["schemas"]["Answer"] | null;
         };
         /**
          * MachineRecord
@@ -1350,6 +1659,14 @@ export interface components {
                 seconds_per_turn?: number | null;
                 /** @description the one school to use, instead of all that apply */
                 school?: ("specific-force" | "diameter-feed" | "specific-energy" | "power-law") | null;
+                /** @description measured torque over predicted, from logged cuts */
+                torque_factor?: number | null;
+                /** @description share of the torque band's spread that logged cuts leave */
+                torque_spread_left?: number | null;
+                /** @description measured thrust over predicted, from logged cuts */
+                thrust_factor?: number | null;
+                /** @description share of the thrust band's spread that logged cuts leave */
+                thrust_spread_left?: number | null;
                 /** @description use the books' cutting-speed factor in the specific-force school */
                 speed_factor?: boolean | null;
                 /** @description rapid stops this far above the work, mm */
@@ -1950,6 +2267,213 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_ways_out_of_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOutAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_match_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_deep_hole_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeepHoleAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_program_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    program: string;
+                    case?: components["schemas"]["Case"];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgramAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

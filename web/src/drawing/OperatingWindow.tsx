@@ -3,7 +3,7 @@ import type { PointerEvent } from "react";
 
 import type { Schemas } from "../api/client";
 import type { System } from "../job/types";
-import { show, significant, split } from "../job/units";
+import { nominal, show, significant, split } from "../job/units";
 import { type Box, logarithmic, logTicks, placed, type Scale } from "./scales";
 import { useWidth } from "./useWidth";
 
@@ -67,8 +67,14 @@ function kept(window: Window, x: Scale, y: Scale): Box[] {
   return found;
 }
 
-const isRight = (window: Window, x: Scale): boolean =>
-  x(window.recommended?.speed_rpm ?? 1) > (x(window.speeds_rpm[0] ?? 1) + x(window.speeds_rpm[1] ?? 1)) / 2;
+/** Whether the best point's words stand to its left: in the right half, or where the setting itself would lie on them. */
+function isRight({ recommended, point, speeds_rpm }: Window, x: Scale): boolean {
+  const best = x(recommended?.speed_rpm ?? 1);
+  const start = x(speeds_rpm[0] ?? 1);
+  if (best > (start + x(speeds_rpm[1] ?? 1)) / 2) return true;
+  const ahead = point ? x(point.speed_rpm) - best : 0;
+  return ahead > 12 && ahead < POINT_LABEL + 24 && best - start > POINT_LABEL;
+}
 
 function words(window: Window, x: Scale, y: Scale, plot: Plot): Word[] {
   const found = window.regions.flatMap((region) => {
@@ -138,6 +144,14 @@ function FeedAxis({ window, y, system, plot }: { window: Window; y: Scale; syste
       ))}
       {window.feed_steps_mm_rev.map((step) => (
         <line key={step} x1={plot.left} x2={plot.right} y1={y(step)} y2={y(step)} stroke="var(--ink)" strokeOpacity="0.35" strokeWidth="0.8" strokeDasharray="1 4" />
+      ))}
+      {window.force_scale.filter(({ feed_mm_rev }) => feed_mm_rev >= low && feed_mm_rev <= high).map(({ hand_force_n, feed_mm_rev }) => (
+        <g key={hand_force_n}>
+          <line x1={plot.right - 6} x2={plot.right} y1={y(feed_mm_rev)} y2={y(feed_mm_rev)} stroke="var(--blue)" strokeWidth="1.5" />
+          <text x={plot.right - 9} y={y(feed_mm_rev) + 4} textAnchor="end" fontSize="11" className="figure" fill="var(--blue)" stroke="var(--paper)" strokeWidth="3" paintOrder="stroke">
+            {nominal(hand_force_n, "N", system)}
+          </text>
+        </g>
       ))}
       <text x={4} y={plot.bottom + 33} fontSize="11.5" fill="var(--faint)">{inch ? "feed, in/rev" : "feed, mm/rev"}</text>
     </g>

@@ -9,7 +9,7 @@ import { against } from "./units";
 import { VERDICTS } from "./Verdict";
 import { Working } from "./Working";
 
-const SHOWN_HOLDING = 4;
+const SHOWN_HOLDING = 3;
 const TEXT = { holds: "text-green", tight: "text-bronze", "gives-way": "text-vermilion", cannot: "text-vermilion", unknown: "text-faint" } as const;
 const SCOPES: Record<string, string> = {
   torque: "Torque", thrust: "Thrust", power: "Power", "book-feed": "The book's feed", "book-speed": "The book's speed", hand: "The lever", kinematics: "Speeds and chip", surge: "Breakthrough",

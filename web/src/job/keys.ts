@@ -17,6 +17,7 @@ export const PHRASE_KEYS: Partial<Record<Phrase, string>> = {
 export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["← →", "next slower or faster step"],
   ["↑ ↓", "more or less feed, or force"],
+  ["1 … 5", "take a way out"],
   ["w", "working of the tightest limit"],
   ["k", "keep this check"],
   ["u", "mm or inch"],

@@ -43,6 +43,7 @@ function useSaid<Data>(kind: string, job: Case | null, ask: (job: object, signal
 
 export const useCheck = (job: Case | null) => useSaid("check", job, api.check);
 export const useLog = (job: Case | null) => useSaid("log", job, api.log);
+export const useWaysOut = (job: Case | null) => useSaid("ways-out", job, api.waysOut);
 export const useWindow = (job: Case | null) => useSaid("window", job, api.window);
 
 const EVER = { staleTime: Infinity, retry: 2 } as const;

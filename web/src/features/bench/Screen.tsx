@@ -9,12 +9,13 @@ import { PHRASE_KEYS } from "../../job/keys";
 import { Ladder } from "../../job/Ladder";
 import { plainSentence } from "../../job/phrases";
 import { useJob } from "../../job/provider";
-import { useCheck, useChecks, useLog, useMaterials, useWindow } from "../../job/queries";
+import { useCheck, useChecks, useLog, useMaterials, useWaysOut, useWindow } from "../../job/queries";
 import { Sentence } from "../../job/Sentence";
 import type { Case, Phrase } from "../../job/types";
 import { isHandFed } from "../../job/types";
 import { plain, speed } from "../../job/units";
 import { VERDICTS, Verdict } from "../../job/Verdict";
+import { WaysOut } from "../../job/WaysOut";
 import { isBrokenAddress } from "../../job/url";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { Figures, Said } from "./parts/Figures";
@@ -46,6 +47,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const check = useCheck(job);
   const log = useLog(job);
   const window_ = useWindow(job);
+  const ways = useWaysOut(job);
   const materials = useMaterials();
   const answer = check.data;
   const current = check.stale ? null : answer;
@@ -121,6 +123,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} />}</div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "opacity-60" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
+          {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}
           {answer && <Said answer={answer} />}
         </div>
       </div>

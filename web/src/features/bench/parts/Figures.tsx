@@ -84,7 +84,7 @@ function Pecks({ answer }: { answer: Answer }) {
 }
 
 export function Said({ answer }: { answer: Answer }) {
-  const remarks = answer.remarks.filter((remark) => !remark.startsWith("Read but not used yet"));
+  const { remarks } = answer;
   return (
     <section aria-label="Remarks and assumptions" className="grid gap-1 text-sm">
       {remarks.length > 0 && (

@@ -1,0 +1,93 @@
+"""The match: every machine of the yard with every cutter that makes the hole, each pair at its best real setting."""
+
+from dataclasses import dataclass, replace
+
+from bore.columns import columns_of
+from bore.evaluate import evaluate
+from bore.formula import silent
+from bore.job import Job
+from bore.limits import ALL_LIMITS, BY_ID
+from bore.limits.judgement import CANNOT, rank
+from bore.limits.motor import cut_time_s
+from bore.plan.pecks import peck_time_s
+from bore.settings import Best, best_setting, book_setting
+
+SAME_MM = 0.0005
+# Limits whose refusal no speed and no feed mends.
+NOT_MENDED = ("snatch", "holder", "reach", "coolant", "magnet", "work")
+FROM_SOLID = ("indexable", "replaceable-tip", "annular", "gun")
+
+
+@dataclass(frozen=True, slots=True)
+class Pairing:
+    """One machine with one cutter at its best: places in the yard, verdict, tightest limit, setting and time."""
+
+    machine: int
+    cutter: int
+    verdict: int
+    tightest: str
+    failure: str
+    use: float
+    speed_rpm: float
+    feed_mm_rev: float | None
+    hand_force_n: float | None
+    time_s: float | None
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """Every pairing, best first; how many cutters were left out because they make another hole."""
+
+    pairings: tuple[Pairing, ...]
+    left_out: int
+
+
+def match(job: Job) -> Match:
+    """Pair every machine of the job's yard with every cutter of it that makes the hole, best first: what holds before
+    what is tight, the quicker before the slower."""
+    with silent():
+        fits = [
+            k
+            for k, cutter in enumerate(job.yard.cutters)
+            if abs(cutter.diameter_mm + 2 * cutter.shift_mm - job.hole.diameter_mm) <= SAME_MM
+        ]
+        fits = [k for k in fits if job.yard.cutters[k].kind.drills]
+        found = [_pair(job, m, c) for m in range(len(job.yard.machines)) for c in fits]
+    ranked = sorted(found, key=lambda one: (one.verdict, one.time_s if one.time_s is not None else 1e9, one.use))
+    return Match(tuple(ranked), len(job.yard.cutters) - len(fits))
+
+
+def _best(job: Job) -> Best:
+    """The best real setting; of a pair that can't, whatever it is set to, the book's own is as good as any."""
+    booked, words = book_setting(job)
+    result = evaluate(columns_of(booked))
+    if int(result.verdict) == CANNOT and ALL_LIMITS[int(result.tightest)].id in NOT_MENDED:
+        return Best(booked, CANNOT, booked.setting.speed_rpm, float(result.loads.feed_mm_rev), booked.setting.hand_force_n, words)
+    return best_setting(job)
+
+
+def _pair(job: Job, machine_at: int, cutter_at: int) -> Pairing:
+    machine, cutter = job.yard.machines[machine_at], job.yard.cutters[cutter_at]
+    hole = replace(job.hole, start_diameter_mm=0.0) if cutter.family in FROM_SOLID else job.hole
+    asked = replace(job, machine=machine, cutter=cutter, hole=hole)
+    best = _best(asked)
+    columns = columns_of(best.job)
+    result = evaluate(columns)
+    worst = ALL_LIMITS[int(result.tightest)].id
+    finding = result.findings[worst]
+    time = float(cut_time_s(columns, result.loads)) + peck_time_s(best.job) if result.loads.bites else None
+    feed = float(result.loads.feed_mm_rev) if result.loads.bites else None
+    return Pairing(
+        machine_at,
+        cutter_at,
+        int(result.verdict),
+        worst,
+        BY_ID[worst].failure,
+        float(rank(finding.verdict, finding.use)) % 1e6,
+        best.speed_rpm,
+        feed,
+        best.hand_force_n,
+        time,
+        best.words,
+    )

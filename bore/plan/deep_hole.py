@@ -1,0 +1,208 @@
+"""A deep hole: its stages, pilot, drill lengths to order, bush and steady rests, coolant, whip, and the order of work."""
+
+import math
+from dataclasses import dataclass
+from functools import cache
+
+from bore.cutters.registry import family
+from bore.errors import BadInput
+from bore.formula import silent
+from bore.job import Job
+from bore.mechanics import coolant, whip
+from bore.mechanics.coolant import LEAST_SHARE
+from bore.sources import rows, source
+
+GUN_MACHINE = "gun-drilling"
+# A pilot as deep as the drill needs to be guided, in diameters; deeper for long drills.
+PILOT_D, LONG_PILOT_D, LONG_FROM_D = 1.5, 3.0, 20.0
+PILOT_OVER_MM = (0.01, 0.03)
+# Each drill of a staged hole is this much smaller than the one before, so that it runs free in its hole.
+STAGE_STEP_MM = 0.02
+# A tube runs this many diameters between supports.
+SUPPORT_D = 40.0
+CREEP_RPM = (50, 100)
+
+
+@dataclass(frozen=True, slots=True)
+class Stage:
+    """One drill of the hole: how deep it goes, its diameter and the length to order, mm."""
+
+    to_depth_mm: float
+    diameter_mm: float
+    times_diameter: float
+    tool: str
+    length_mm: float
+    length_parts: tuple[tuple[str, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Wet:
+    """What the drill wants of the pump and what the pump has: bar, l/min, kW; `enough` None where the pump is not known."""
+
+    pressure_bar: float
+    flow_l_min: float
+    pump_kw: float
+    has_pressure_bar: float
+    has_flow_l_min: float
+    enough: bool | None
+
+
+@dataclass(frozen=True, slots=True)
+class DeepHole:
+    """A deep hole worked out."""
+
+    times_diameter: float
+    stages: tuple[Stage, ...]
+    pilot_diameter_mm: tuple[float, float] | None
+    pilot_depth_mm: float | None
+    bush: str | None
+    steady_rests: int
+    span_mm: float
+    whirling_rpm: float
+    fastest_rpm: float
+    coolant: Wet
+    order: tuple[str, ...]
+    procedure: tuple[str, ...]
+
+
+@cache
+def _schemes() -> tuple[dict[str, str], ...]:
+    for row in rows("deep_hole_stages.csv"):
+        source(row["source"])
+    return rows("deep_hole_stages.csv")
+
+
+@cache
+def _lengths() -> dict[str, float]:
+    for row in rows("deep_hole_lengths.csv"):
+        source(row["source"])
+    return {row["part"]: float(row["length_mm"]) for row in rows("deep_hole_lengths.csv")}
+
+
+def deep_hole(job: Job) -> DeepHole:
+    """Stages, lengths, guides and coolant of a gun-drilled hole on the job's machine.
+
+    Raises BadInput where the cutter is no gun drill, or the hole is deeper than any stages go.
+    """
+    if job.cutter.family != "gun":
+        raise BadInput.at("cutter.family", f"a deep hole is gun-drilled, not made with a {family(job.cutter.family).words}; accepted: gun")
+    with silent():
+        diameter, depth = job.hole.diameter_mm, job.hole.depth_mm
+        ratio = depth / diameter
+        on_gun_machine = job.machine.kind == GUN_MACHINE
+        rests = _rests(job, depth) if on_gun_machine else 0
+        stages = _stages(job, ratio, on_gun_machine, rests)
+        span = max(whip.span_mm(tube_length_mm=stages[-1].length_mm, steady_rests=rests), 1.0)
+        whirls = float(whip.whirling_speed_rpm(diameter_mm=diameter, span_mm=span))
+        pilot_depth = None if on_gun_machine else (LONG_PILOT_D if ratio > LONG_FROM_D else PILOT_D) * diameter
+        wet = _wet(job)
+    pilot = None if on_gun_machine else (diameter + PILOT_OVER_MM[0], diameter + PILOT_OVER_MM[1])
+    bush = f"a drill bush of {diameter:g} mm, bore F7, two to three diameters long, with its seal" if on_gun_machine else None
+    return DeepHole(
+        ratio,
+        stages,
+        pilot,
+        pilot_depth,
+        bush,
+        rests,
+        float(span),
+        whirls,
+        whirls / whip.ROOM,
+        wet,
+        _order(stages, bush, rests, diameter),
+        _procedure(on_gun_machine, len(stages), job.hole.through),
+    )
+
+
+def _rests(job: Job, depth_mm: float) -> int:
+    """Steady rests along the tube: so many that no span is over forty diameters nor whirls at the job's speed."""
+    lengths = _lengths()
+    tube = depth_mm + lengths["regrind"] + lengths["bush holder and seal"] + lengths["driver"]
+    rests = max(math.ceil(tube / (SUPPORT_D * job.hole.diameter_mm)) - 1, 0)
+    speed = job.setting.speed_rpm * whip.ROOM
+    while rests < 20 and whip.whirling_speed_rpm(diameter_mm=job.hole.diameter_mm, span_mm=tube / (rests + 1)) < speed:
+        rests += 1
+    return rests
+
+
+def _stages(job: Job, ratio: float, on_gun_machine: bool, rests: int) -> tuple[Stage, ...]:
+    """One drill on a gun-drilling machine; on others one to forty diameters (brazed head) or eighty (solid carbide), then
+    more, each a little smaller than the one before."""
+    diameter, depth = job.hole.diameter_mm, job.hole.depth_mm
+    if on_gun_machine:
+        parts = _gun_machine_parts(depth, rests)
+        return (Stage(depth, diameter, ratio, "gun drill, full depth in one", sum(length for _, length in parts), parts),)
+    fits = [row for row in _schemes() if ratio <= float(row["to_diameters"])]
+    if not fits:
+        deepest = max(float(row["to_diameters"]) for row in _schemes())
+        raise BadInput.at(
+            "hole.depth_mm", f"{ratio:.0f} diameters is deeper than stages go; accepted: up to {deepest * diameter:g} mm ({deepest:g} D)"
+        )
+    scheme = fits[0]
+    found = []
+    steps = [float(step) for step in scheme["stages"].split()]
+    for number, step in enumerate(steps):
+        to = min(step * diameter, depth)
+        parts = _centre_parts(to, diameter)
+        size = round(diameter - number * STAGE_STEP_MM, 3)
+        found.append(Stage(to, size, to / diameter, scheme["tool"], sum(length for _, length in parts), parts))
+    return tuple(found)
+
+
+def _centre_parts(depth_mm: float, diameter_mm: float) -> tuple[tuple[str, float], ...]:
+    """Length to order for a machining centre: hole, regrind, room for the chips to leave, driver."""
+    lengths = _lengths()
+    return (("hole", depth_mm), ("regrind", lengths["regrind"]), ("chips", lengths["chips"] + diameter_mm), ("driver", lengths["driver"]))
+
+
+def _gun_machine_parts(depth_mm: float, rests: int) -> tuple[tuple[str, float], ...]:
+    """Length to order for a gun-drilling machine: hole, regrind, bush holder with seal, the rests' widths, driver."""
+    lengths = _lengths()
+    return (
+        ("hole", depth_mm),
+        ("regrind", lengths["regrind"]),
+        ("bush holder and seal", lengths["bush holder and seal"]),
+        ("steady rests", rests * lengths["steady rest"]),
+        ("driver", lengths["driver"]),
+    )
+
+
+def _wet(job: Job) -> Wet:
+    wanted = job.cutter.kind.coolant_wanted(job)
+    assert wanted is not None
+    pressure, flow = wanted
+    has = job.machine.coolant
+    known = has.method == "through" and has.pressure_bar > 0 and has.flow_l_min > 0
+    enough = (has.pressure_bar >= LEAST_SHARE * pressure and has.flow_l_min >= LEAST_SHARE * flow) if known else None
+    power = coolant.pump_power_kw(pressure_bar=pressure, flow_l_min=flow)
+    return Wet(pressure, flow, power, has.pressure_bar, has.flow_l_min, enough)
+
+
+def _order(stages: tuple[Stage, ...], bush: str | None, rests: int, diameter_mm: float) -> tuple[str, ...]:
+    """What to order, a line each."""
+    lines = [f"{stage.diameter_mm:g} mm gun drill, {stage.length_mm:.0f} mm long over the driver ({stage.tool})" for stage in stages]
+    if bush:
+        lines += [bush, "a seal disc for the bush holder", "an adjusting screw for the driver"]
+    if rests:
+        lines.append(f"{rests} steady-rest bush{'es' if rests > 1 else ''} for {diameter_mm:g} mm")
+    return tuple(lines)
+
+
+def _procedure(on_gun_machine: bool, stages: int, through: bool) -> tuple[str, ...]:
+    """Entry, cut and exit, in order; the machine's and the drill maker's instructions come first."""
+    begin = (
+        ["Face the work square. Bring the bush tight against it, seal in.", "Coolant on and up to pressure before the drill turns."]
+        if on_gun_machine
+        else [
+            "Face the work square to the hole.",
+            "Drill the pilot, and measure it: a tight one pinches the head.",
+            f"Enter the pilot stopped, or at {CREEP_RPM[0]} to {CREEP_RPM[1]} rpm, to within 1 mm of its floor.",
+            "Coolant on and up to pressure, then the spindle up to speed.",
+        ]
+    )
+    middle = ["Feed without stopping or pecking. Watch pressure, chips and load: a rise means stop."]
+    if stages > 1:
+        middle.append("For each longer drill go in again at creep speed through the hole that is there, up to speed only at its floor.")
+    end = ["Through: halve the feed over the last diameter, door shut, nobody behind the work." if through else "At depth stop the feed."]
+    end.append("Spindle stopped, coolant off, then out. Never turn the drill outside its hole.")
+    return (*begin, *middle, *end)

@@ -1,0 +1,1 @@
+"""Programs: read back into speed, feed and feed per revolution."""

@@ -1,0 +1,147 @@
+"""The settings a machine really has, and the best of them for a job."""
+
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.book import usual_hand_force_n
+from bore.columns import Columns, columns_of
+from bore.evaluate import Result, evaluate
+from bore.job import Job, Pecks, Setting
+from bore.limits.judgement import HOLDS, TIGHT, rank
+from bore.machines.kinds import HAND_FEEDS
+from bore.mechanics import kinematics, spindle
+from bore.mechanics.kinematics import removal_mm3_min
+
+Array = NDArray[np.float64]
+# Speeds and feeds tried where the machine has ranges, and how far about the book's feed.
+SPEEDS, FEEDS = 12, 10
+BELOW_BOOK, ABOVE_BOOK = 6.0, 1.6
+# Forces at the knob that are tried where a hand pushes, N.
+FORCES_N = np.array([60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
+
+
+@dataclass(frozen=True, slots=True)
+class Best:
+    """The best real setting of a job's machine for it: the job at that setting, what it comes to, and its words."""
+
+    job: Job
+    verdict: int
+    speed_rpm: float
+    feed_mm_rev: float
+    hand_force_n: float | None
+    words: str
+
+
+def with_feed(setting: Setting, *, feed_mm_rev: float | None = None, hand_force_n: float | None = None) -> Setting:
+    """A setting with one way of feeding."""
+    return replace(setting, feed_mm_rev=feed_mm_rev, feed_rate_mm_min=None, hand_force_n=hand_force_n, seconds_per_turn=None)
+
+
+def stage_words(job: Job, speed_rpm: float) -> str:
+    """A speed as the machine names it: `belt C, 310 rpm`, or the figure alone."""
+    for stage in job.machine.spindle.stages:
+        if stage.speed_rpm is not None and abs(stage.speed_rpm / speed_rpm - 1) < 0.01:
+            named = stage.name and f"{stage.speed_rpm:g} rpm" not in stage.name
+            return f"{stage.name}, {speed_rpm:g} rpm" if named else f"{speed_rpm:g} rpm"
+    return f"{speed_rpm:.4g} rpm"
+
+
+def real_speeds(job: Job, count: int = SPEEDS) -> Array:
+    """Every step of speed, and each range sampled by ratio, rpm."""
+    speeds: list[float] = []
+    for stage in job.machine.spindle.stages:
+        if stage.speed_rpm is not None:
+            speeds.append(stage.speed_rpm)
+        else:
+            speeds.extend(float(f"{speed:.3g}") for speed in np.geomspace(stage.slowest_rpm, stage.fastest_rpm, count))
+    return np.array(sorted(set(speeds)))
+
+
+def real_feeds(job: Job, columns: Columns, count: int = FEEDS) -> Array:
+    """The steps of a power feed, or feeds about the book's, mm/rev; a tap's is its pitch."""
+    steps = job.machine.feed.steps_mm_rev
+    if columns.family.plunges and not columns.family.axial_chip:
+        return np.array([float(columns.pitch_mm)])
+    if steps and job.machine.feed.kind == "power-steps":
+        return np.array(sorted(steps))
+    book: Any = columns.book_feed_mm_rev
+    return np.array([float(f"{feed:.3g}") for feed in np.geomspace(float(book) / BELOW_BOOK, float(book) * ABOVE_BOOK, count)])
+
+
+def removal(columns: Columns, feed_mm_rev: Any, speed_rpm: Any) -> Any:
+    """Metal removed at settings, mm³/min."""
+    return removal_mm3_min(
+        diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed_mm_rev, speed_rpm=speed_rpm
+    )
+
+
+def score(result: Result, taken: Any, shape: tuple[int, ...]) -> Any:
+    """What makes one setting better than another: holding before tight, tight before giving way; among those that go the
+    most metal removed (`taken`), among those that do not the nearest to going."""
+    verdict = np.broadcast_to(result.verdict, shape)
+    worst = np.max([np.broadcast_to(rank(found.verdict, found.use), shape) for found in result.findings.values()], axis=0)
+    goes = verdict <= TIGHT
+    share = np.broadcast_to(taken / np.max(taken), shape)
+    return np.where(goes, np.where(verdict == HOLDS, 2.0, 1.0) + share, -worst.astype(float))
+
+
+def over_force(job: Job, columns: Columns, forces_n: Any, speeds_rpm: Any) -> Columns:
+    """The columns over hand forces down and speeds across."""
+    at = columns.over(job, feed_mm_rev=0.0, speed_rpm=speeds_rpm)
+    return replace(at, feed_mm_rev=None, hand_force_n=forces_n)
+
+
+def book_setting(job: Job) -> tuple[Job, str]:
+    """The job at the book's own setting on its machine, and that in words: the nearest real speed to the middle of the
+    range, the step of feed next below the book's, the usual force where a hand pushes. Quick, and not always the best."""
+    anyhow = replace(job, setting=with_feed(job.setting, feed_mm_rev=0.1))
+    columns = columns_of(anyhow)
+    speed = _book_speed(job, columns)
+    if job.machine.feed.kind in HAND_FEEDS and columns.family.axial_chip:
+        force = float(max(round(usual_hand_force_n(columns) / 5) * 5, 5))
+        setting = with_feed(job.setting, hand_force_n=force)
+        return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, leaning {force:g} N"
+    feeds = real_feeds(job, columns)
+    book = float(columns.book_feed_mm_rev)
+    stepped = job.machine.feed.kind == "power-steps" and bool(job.machine.feed.steps_mm_rev)
+    under = [float(feed) for feed in feeds if feed <= book * 1.05]
+    feed = (under[-1] if under else float(feeds[0])) if stepped else float(f"{book:.3g}")
+    setting = replace(with_feed(job.setting, feed_mm_rev=feed), speed_rpm=speed)
+    return replace(job, setting=setting), f"at {stage_words(job, speed)}, {feed:.3g} mm/rev"
+
+
+def _book_speed(job: Job, columns: Columns) -> float:
+    low, top = columns.vc_low_m_min, columns.vc_top_m_min
+    if low is None or top is None:
+        return float(columns.nearest_rpm)
+    middle = (low + top) / 2 * float(columns.vc_factor)
+    wanted = kinematics.speed_rpm(cutting_speed_m_min=middle, diameter_mm=columns.diameter_mm)
+    found = float(spindle.nearest_speed_rpm(job.machine.spindle, wanted))
+    return found if any(stage.speed_rpm is not None for stage in job.machine.spindle.stages) else float(f"{found:.3g}")
+
+
+def best_setting(job: Job) -> Best:
+    """The best of the machine's real settings for a job, whatever it was set to."""
+    by_hand = job.machine.feed.kind in HAND_FEEDS
+    anyhow = replace(job, setting=replace(with_feed(job.setting, feed_mm_rev=0.1), pecks=Pecks(kind="none", depths_mm=())))
+    columns = columns_of(replace(anyhow, setting=replace(anyhow.setting, pecks=job.setting.pecks)))
+    speeds, rows = real_speeds(job), FORCES_N
+    if by_hand and columns.family.axial_chip:
+        result = evaluate(over_force(job, columns, rows[:, None], speeds[None, :]))
+    else:
+        rows = real_feeds(job, columns)
+        by_hand = False
+        result = evaluate(columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :]))
+    shape = (len(rows), len(speeds))
+    feeds = np.broadcast_to(result.loads.feed_mm_rev, shape)
+    points = score(result, removal(columns, feeds, speeds[None, :]), shape)
+    row, column = np.unravel_index(int(np.argmax(points)), shape)
+    speed, feed = float(speeds[column]), float(feeds[row, column])
+    force = float(rows[row]) if by_hand else None
+    setting = with_feed(job.setting, hand_force_n=force) if by_hand else with_feed(job.setting, feed_mm_rev=float(rows[row]))
+    words = f"at {stage_words(job, speed)}, " + (f"leaning {force:g} N" if by_hand else f"{rows[row]:.3g} mm/rev")
+    changed = replace(job, setting=replace(setting, speed_rpm=speed))
+    return Best(changed, int(np.broadcast_to(result.verdict, shape)[row, column]), speed, feed, force, words)
