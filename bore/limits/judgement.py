@@ -15,6 +15,8 @@ HOLDS, TIGHT, GIVES_WAY, CANNOT = 0, 1, 2, 3
 UNKNOWN, NOT_APPLICABLE = -1, -2
 # A verdict outweighs any use of capacity; past this, more makes no difference.
 MOST_USE, VERDICT_WEIGHT = 1e5, 1e6
+# A mark nearer nought than this is nought; dividing by it says nothing.
+LEAST_HARD = 1e-9
 VERDICTS = {HOLDS: "holds", TIGHT: "tight", GIVES_WAY: "gives-way", CANNOT: "cannot", UNKNOWN: "unknown"}
 
 
@@ -96,7 +98,7 @@ def use_of(judgement: Judgement) -> Column:
     demand = judgement.demand
     if demand is None:
         return 0.0
-    return least(demand.high / choose(judgement.hard > 0, judgement.hard, 1e-9), MOST_USE)
+    return least(demand.high / choose(judgement.hard > LEAST_HARD, judgement.hard, LEAST_HARD), MOST_USE)
 
 
 def rank(verdict: Column, use: Column) -> Column:
