@@ -41,3 +41,8 @@ def book_of(columns: Columns) -> Book:
 def usual_hand_force_n(columns: Columns) -> float:
     """The force taken when none is named: the smaller of 100 N and what the book's feed asks for."""
     return min(USUAL_HAND_N, book_of(columns).hand_force_n or USUAL_HAND_N)
+
+
+def leaning_n(columns: Columns) -> float:
+    """The usual force as it is said across a bench: to the nearest 5 N."""
+    return float(max(round(usual_hand_force_n(columns) / 5) * 5, 5))

@@ -9,7 +9,7 @@ from typing import Any
 
 import numpy as np
 
-from bore.book import usual_hand_force_n
+from bore.book import leaning_n
 from bore.columns import Columns, columns_of
 from bore.cutters.cutter import Cutter
 from bore.cutters.family import NEVER
@@ -20,12 +20,11 @@ from bore.evaluate import Result, evaluate
 from bore.hole import Start
 from bore.job import Job, Pecks
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import TIGHT, rank
+from bore.limits.judgement import TIGHT
 from bore.machines.kinds import HAND_FEEDS
 from bore.settings import FORCES_N, book_setting, real_feeds, real_speeds, removal, score, stage_words, with_feed
 
 NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
-SAME_MM = 0.0005
 SPLIT, THINNED = "split", "thinned"
 PILOTS_TRIED = 2
 # Work that is turned does not go on a table, nor a plate in a lathe.
@@ -108,8 +107,7 @@ def _hand_changes(job: Job, columns: Columns, speeds: Any, now_speed: float) -> 
     now_force = float(columns.hand_force_n)  # type: ignore[arg-type]
     forces = FORCES_N[absolute(FORCES_N - now_force) > 1.0]
     tried = evaluate(replace(columns, hand_force_n=forces))
-    best = _best_cell(tried, len(forces))
-    force = float(forces[best])
+    force = float(forces[int(np.argmin(np.broadcast_to(tried.worst, forces.shape)))])
     words = "lean harder" if force > now_force else "lean lighter"
     yield Candidate(
         "force",
@@ -127,11 +125,6 @@ def _hand_changes(job: Job, columns: Columns, speeds: Any, now_speed: float) -> 
             {"setting.speed_rpm": speed},
             0.0,
         )
-
-
-def _best_cell(result: Result, count: int) -> int:
-    worst = np.max([np.broadcast_to(rank(found.verdict, found.use), (count,)) for found in result.findings.values()], axis=0)
-    return int(np.argmin(worst))
 
 
 def _neighbours(speeds: Any, now: float) -> Iterator[float]:
@@ -275,15 +268,9 @@ def edge_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candida
 def crib_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:
     """Another cutter of the yard that makes the same hole, at its own book setting if the present one is not for it."""
     for cutter in job.yard.cutters:
-        makes = cutter.diameter_mm + 2 * cutter.shift_mm
-        never = cutter.kind.machines[job.machine.kind].how == NEVER
-        if abs(makes - job.hole.diameter_mm) > SAME_MM or cutter == job.cutter or not cutter.kind.drills or never:
+        if not job.made_by(cutter) or cutter == job.cutter or cutter.kind.machines[job.machine.kind].how == NEVER:
             continue
-        changed = replace(job, cutter=cutter)
-        if cutter.kind.id in ("indexable", "replaceable-tip", "annular", "gun"):
-            # These start from solid, whatever was there before.
-            changed = replace(changed, hole=replace(job.hole, start_diameter_mm=0.0))
-        changed, words = book_setting(changed)
+        changed, words = book_setting(job.with_cutter(cutter))
         alike = cutter.family == job.cutter.family
         changes = {"cutter": cutter, "hole.start_diameter_mm": changed.hole.start_diameter_mm, "setting": changed.setting}
         kind, bother = ("other-drill", 2.0) if alike else ("other-family", 3.0)
@@ -322,7 +309,7 @@ def _eased(change: Candidate) -> Candidate:
     force = job.setting.hand_force_n
     if force is None:
         return change
-    usual = float(max(round(usual_hand_force_n(columns_of(job)) / 5) * 5, 5))
+    usual = leaning_n(columns_of(job))
     if force <= usual * STILL_USUAL:
         return change
     lighter = replace(job, setting=with_feed(job.setting, hand_force_n=usual))

@@ -29,12 +29,18 @@ class Finding:
 
 @dataclass(frozen=True, slots=True)
 class Result:
-    """Loads and findings of a group, its verdict code and the index of the tightest limit."""
+    """Loads and findings of a group, its verdict code, the index of the tightest limit, and that limit's rank and use."""
 
     loads: Loads
     findings: Mapping[str, Finding]
     verdict: Column
     tightest: Column
+    worst: Column
+
+    @property
+    def use(self) -> Column:
+        """How much of the tightest limit's hard mark is used."""
+        return self.worst - rank(self.verdict, 0.0)
 
 
 def verdict_of(limit: Limit, judgement: Judgement) -> Column:
@@ -71,7 +77,7 @@ def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result
         here = rank(found.verdict, found.use)
         leads = here > worst
         verdict, tightest, worst = choose(leads, found.verdict, verdict), choose(leads, index, tightest), choose(leads, here, worst)
-    return Result(loads, findings, verdict, tightest)
+    return Result(loads, findings, verdict, tightest, worst)
 
 
 def verdicts(columns: Columns, count: int, limits: tuple[Limit, ...] = ALL_LIMITS) -> tuple[Codes, Codes]:

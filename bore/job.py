@@ -1,9 +1,9 @@
 """A job: one hole, its metal, its cutter, the machine, the holding and the setting; validated, in working units."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from bore.contract.walk import Assumption
-from bore.cutters.cutter import Cutter
+from bore.cutters.cutter import SAME_SIZE_MM, Cutter
 from bore.hole import Hole
 from bore.machines.machine import Machine
 from bore.materials.material import Material
@@ -78,3 +78,12 @@ class Job:
     setting: Setting
     yard: Yard
     assumed: tuple[Assumption, ...] = ()
+
+    def made_by(self, cutter: Cutter) -> bool:
+        """Whether a cutter drills a hole of this diameter."""
+        return cutter.kind.drills and abs(cutter.makes_mm - self.hole.diameter_mm) <= SAME_SIZE_MM
+
+    def with_cutter(self, cutter: Cutter) -> "Job":
+        """The same hole with another cutter: from solid for one that cuts so, whatever hole was there."""
+        start = 0.0 if cutter.kind.from_solid else self.hole.start_diameter_mm
+        return replace(self, cutter=cutter, hole=replace(self.hole, start_diameter_mm=start))

@@ -7,15 +7,13 @@ from bore.evaluate import evaluate
 from bore.formula import silent
 from bore.job import Job
 from bore.limits import ALL_LIMITS, BY_ID
-from bore.limits.judgement import CANNOT, rank
+from bore.limits.judgement import CANNOT
 from bore.limits.motor import cut_time_s
 from bore.plan.pecks import peck_time_s
 from bore.settings import Best, best_setting, book_setting
 
-SAME_MM = 0.0005
 # Limits whose refusal no speed and no feed mends.
 NOT_MENDED = ("snatch", "holder", "reach", "coolant", "magnet", "work")
-FROM_SOLID = ("indexable", "replaceable-tip", "annular", "gun")
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,12 +45,7 @@ def match(job: Job) -> Match:
     """Pair every machine of the job's yard with every cutter of it that makes the hole, best first: what holds before
     what is tight, the quicker before the slower."""
     with silent():
-        fits = [
-            k
-            for k, cutter in enumerate(job.yard.cutters)
-            if abs(cutter.diameter_mm + 2 * cutter.shift_mm - job.hole.diameter_mm) <= SAME_MM
-        ]
-        fits = [k for k in fits if job.yard.cutters[k].kind.drills]
+        fits = [place for place, cutter in enumerate(job.yard.cutters) if job.made_by(cutter)]
         found = [_pair(job, m, c) for m in range(len(job.yard.machines)) for c in fits]
     ranked = sorted(found, key=lambda one: (one.verdict, one.time_s if one.time_s is not None else 1e9, one.use))
     return Match(tuple(ranked), len(job.yard.cutters) - len(fits))
@@ -69,13 +62,10 @@ def _best(job: Job) -> Best:
 
 def _pair(job: Job, machine_at: int, cutter_at: int) -> Pairing:
     machine, cutter = job.yard.machines[machine_at], job.yard.cutters[cutter_at]
-    hole = replace(job.hole, start_diameter_mm=0.0) if cutter.family in FROM_SOLID else job.hole
-    asked = replace(job, machine=machine, cutter=cutter, hole=hole)
-    best = _best(asked)
+    best = _best(replace(job.with_cutter(cutter), machine=machine))
     columns = columns_of(best.job)
     result = evaluate(columns)
     worst = ALL_LIMITS[int(result.tightest)].id
-    finding = result.findings[worst]
     time = float(cut_time_s(columns, result.loads)) + peck_time_s(best.job) if result.loads.bites else None
     feed = float(result.loads.feed_mm_rev) if result.loads.bites else None
     return Pairing(
@@ -84,7 +74,7 @@ def _pair(job: Job, machine_at: int, cutter_at: int) -> Pairing:
         int(result.verdict),
         worst,
         BY_ID[worst].failure,
-        float(rank(finding.verdict, finding.use)) % 1e6,
+        float(result.use),
         best.speed_rpm,
         feed,
         best.hand_force_n,

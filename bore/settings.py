@@ -6,11 +6,11 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bore.book import usual_hand_force_n
+from bore.book import leaning_n
 from bore.columns import Columns, columns_of
 from bore.evaluate import Result, evaluate
 from bore.job import Job, Pecks, Setting
-from bore.limits.judgement import HOLDS, TIGHT, rank
+from bore.limits.judgement import HOLDS, TIGHT
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics import kinematics, spindle
 from bore.mechanics.kinematics import removal_mm3_min
@@ -82,10 +82,9 @@ def score(result: Result, taken: Any, shape: tuple[int, ...]) -> Any:
     """What makes one setting better than another: holding before tight, tight before giving way; among those that go the
     most metal removed (`taken`), among those that do not the nearest to going."""
     verdict = np.broadcast_to(result.verdict, shape)
-    worst = np.max([np.broadcast_to(rank(found.verdict, found.use), shape) for found in result.findings.values()], axis=0)
     goes = verdict <= TIGHT
     share = np.broadcast_to(taken / np.max(taken), shape)
-    return np.where(goes, np.where(verdict == HOLDS, 2.0, 1.0) + share, -worst.astype(float))
+    return np.where(goes, np.where(verdict == HOLDS, 2.0, 1.0) + share, -np.broadcast_to(result.worst, shape))
 
 
 def over_force(job: Job, columns: Columns, forces_n: Any, speeds_rpm: Any) -> Columns:
@@ -101,7 +100,7 @@ def book_setting(job: Job) -> tuple[Job, str]:
     columns = columns_of(anyhow)
     speed = _book_speed(job, columns)
     if job.machine.feed.kind in HAND_FEEDS and columns.family.axial_chip:
-        force = float(max(round(usual_hand_force_n(columns) / 5) * 5, 5))
+        force = leaning_n(columns)
         setting = with_feed(job.setting, hand_force_n=force)
         return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, leaning {force:g} N"
     feeds = real_feeds(job, columns)

@@ -10,8 +10,9 @@ from typing import Any
 
 from bore.book import usual_hand_force_n
 from bore.columns import columns_of
-from bore.contract.read import SAME_SIZE_MM, read_case
+from bore.contract.read import read_case
 from bore.contract.walk import Walk
+from bore.cutters.cutter import SAME_SIZE_MM
 from bore.cutters.registry import family
 from bore.errors import BadInput
 from bore.formula import silent

@@ -10,7 +10,7 @@ from bore.evaluate import Result, evaluate
 from bore.formula import silent
 from bore.job import Job
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import HOLDS, TIGHT, rank
+from bore.limits.judgement import HOLDS, TIGHT
 from bore.limits.motor import cut_time_s
 
 MOST_OFFERED = 5
@@ -61,7 +61,7 @@ def ways_out(job: Job) -> WaysOut:
         if int(result.verdict) == HOLDS:
             return WaysOut(worst, (), None)
         time_s = float(cut_time_s(columns, result.loads)) if result.loads.bites else None
-        before = _rank(result, int(result.tightest))
+        before = float(result.worst)
         tried = [_try(candidate, worst, result, before, time_s) for candidate in all_changes(job, columns, result)]
     helping = [one for one in tried if one.helps]
     # Where something makes the whole hole go, what only eases it is not worth saying.
@@ -71,15 +71,10 @@ def ways_out(job: Job) -> WaysOut:
     return WaysOut(worst, tuple(one.way for one in chosen), miss.way if miss and miss.rank < before else None)
 
 
-def _rank(result: Result, index: int) -> float:
-    found = list(result.findings.values())[index]
-    return float(rank(found.verdict, found.use))
-
-
 def _try(candidate: Candidate, worst: str, was: Result, before: float, time_s: float | None) -> _Tried:
     columns: Columns = columns_of(candidate.job)
     result = evaluate(columns)
-    after = _rank(result, int(result.tightest))
+    after = float(result.worst)
     eased, held = was.findings[worst], result.findings[worst]
     turned = int(held.verdict) in (HOLDS, TIGHT, -1, -2) and int(held.verdict) < int(eased.verdict)
     lighter = float(held.use) <= EASED * float(eased.use) and float(held.verdict) <= float(eased.verdict)
@@ -91,7 +86,7 @@ def _try(candidate: Candidate, worst: str, was: Result, before: float, time_s: f
         dict(candidate.changes),
         int(result.verdict),
         ALL_LIMITS[int(result.tightest)].id,
-        after % 1e6,
+        float(result.use),
         ratio,
         candidate.tool_change,
     )

@@ -8,7 +8,6 @@ from bore.loads import ALL_SCHOOLS
 from bore.mechanics.spindle import SAME_SPEED
 
 SCHOOLS_FROM_MM, SCHOOLS_TO_MM = 3.0, 50.0
-HALF = 0.5
 FLAT_MM = 0.3
 STEELWORK_EDGE = 1.2
 RATED_METALS = {"P": "steel", "K": "iron", "M": "stainless", "N": "aluminium"}

@@ -5,7 +5,7 @@ from typing import Any
 
 from bore.contract.derive import complete_cutter, complete_machine, derive
 from bore.contract.walk import Assumption, Walk
-from bore.cutters.cutter import Cutter
+from bore.cutters.cutter import SAME_SIZE_MM, Cutter
 from bore.cutters.registry import family
 from bore.errors import BadInput
 from bore.hole import Hole, Start
@@ -15,7 +15,6 @@ from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, 
 from bore.materials.material import Material
 
 FEED_FIELDS = ("feed_mm_rev", "feed_rate_mm_min", "hand_force_n", "seconds_per_turn")
-SAME_SIZE_MM = 0.0005
 Refuse = Callable[[str, str], None]
 
 

@@ -7,6 +7,10 @@ if TYPE_CHECKING:
     from bore.cutters.family import Family
 
 
+# Two sizes this near are one size.
+SAME_SIZE_MM = 0.0005
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Cutter:
     """One cutter, lengths in mm, angles in degrees. Fields that only other families have are None."""
@@ -44,6 +48,11 @@ class Cutter:
     step_diameter_mm: float | None
     pitch_mm: float | None
     chamfer_threads: float | None
+
+    @property
+    def makes_mm(self) -> float:
+        """Diameter of the hole it makes as it is set, mm: an insert drill may stand off centre."""
+        return self.diameter_mm + 2 * self.shift_mm
 
     @property
     def kind(self) -> "Family":

@@ -22,7 +22,7 @@ Case = dict[str, Any]
 Found = Iterator[tuple[str, Any, str]]
 Refuse = Callable[[str, str], None]
 
-USUAL, POSSIBLE, WARNED, NEVER = "usual", "possible", "warned", "never"
+WARNED, NEVER = "warned", "never"
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,14 +59,13 @@ class Family:
     energy_share: share of the table's drilling energy, which has a chisel in it, that it needs;
     friction: torque over cutting torque (guide pads, lands); force_share: thrust over cutting force where it does not
     follow the metal's own ratio (None: it does); packs: whether chips leave by flutes that can pack;
-    drills: whether it makes a hole rather than serving one; plunges: fed along its axis; axial_chip: the feed over the
+    drills: whether it makes a hole rather than serving one; from_solid: cuts as from solid, whatever hole was there; plunges: fed along its axis; axial_chip: the feed over the
     edges is its chip; spared: limits that say nothing of it, with why; schools: methods that do not apply, with why, or
     the family's own in their place; bounds: schools that stand for the high side only.
     """
 
     id: str
     words: str
-    verb: str
     substrate: str
     point: str
     compression: float = 1.2
@@ -76,6 +75,7 @@ class Family:
     has_chisel: bool = False
     packs: bool = False
     drills: bool = True
+    from_solid: bool = False
     may_peck: bool = True
     makes_own_diameter: bool = True
     plunges: bool = True

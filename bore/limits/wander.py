@@ -5,10 +5,8 @@ from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Rea
 from bore.loads import Loads
 
 STEEP_DEG = 8.0
-GUIDED = ("bush", "pilot")
-MARKED = ("punch", "spot", "centre", "bush", "pilot")
 SELF_STARTING = ("self-centring", "split", "four-facet", "sheet")
-SLENDER_D, VERY_SLENDER_D = 10.0, 15.0
+VERY_SLENDER_D = 15.0
 # Families that start square and stiff without a mark.
 STIFF = ("replaceable-tip", "indexable")
 

@@ -96,9 +96,3 @@ def cut_time_s(*, travel_mm: Column, feed_mm_rev: Column, speed_rpm: Column) -> 
 def power_kw(*, torque_nm: Column, speed_rpm: Column) -> Column:
     """Power of a torque at a speed, `P = M n / (30000/π)` kW."""
     return torque_nm * speed_rpm / NM_RPM_PER_KW
-
-
-@formula("Torque at a speed", "M = 9549 P / n", "N·m", "kinematics")
-def torque_at_nm(*, power_kw: Column, speed_rpm: Column) -> Column:
-    """Torque of a power at a speed, N·m."""
-    return power_kw * NM_RPM_PER_KW / speed_rpm

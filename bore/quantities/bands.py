@@ -21,7 +21,3 @@ class Band:
     def times(self, factor: Column) -> "Band":
         """The band of a proportional quantity; `factor` is positive."""
         return Band(self.low * factor, self.middle * factor, self.high * factor)
-
-    def plus(self, amount: Column) -> "Band":
-        """The band shifted by a figure without doubt."""
-        return Band(self.low + amount, self.middle + amount, self.high + amount)

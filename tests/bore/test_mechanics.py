@@ -356,5 +356,5 @@ class TestTools:
         speed = kinematics.speed_rpm(cutting_speed_m_min=25, diameter_mm=8)
         assert kinematics.cutting_speed_m_min(diameter_mm=8, speed_rpm=speed) == pytest.approx(25)
         power = kinematics.power_kw(torque_nm=12, speed_rpm=speed)
-        assert kinematics.torque_at_nm(power_kw=power, speed_rpm=speed) == pytest.approx(12)
+        assert spindle.spindle_torque_nm(power_kw=power, idle_kw=0.0, efficiency=1.0, speed_rpm=speed) == pytest.approx(12)
         assert diameter_feed.applies(checked(plain_case()).columns) is None

@@ -18,7 +18,7 @@ if TYPE_CHECKING:
 HERE = folder(__file__)
 QUALITY = grades_table(HERE)
 INCLUDED_DEG = 150.0
-SHORT_REACH_MM, LONG_REACH_MM = 30.0, 55.0
+SHORT_REACH_MM = 30.0
 SHANK_MM, WIDE_SHANK_MM, WIDE_FROM_MM = 19.05, 31.75, 60.0
 SHANK_LENGTH_MM = 32.0
 PIN_SPRING_N = 40.0
@@ -112,12 +112,12 @@ def breaking_torque(cutter: "Cutter") -> float:
 FAMILY = Family(
     id="annular",
     words="annular cutter",
-    verb="Cut",
     substrate="hss",
     point="conventional",
     energy_share=0.85,
     may_peck=False,
     chip_room=(0.0, 0.0),
+    from_solid=True,
     geometry=geometry,
     check=check,
     edges=edges,

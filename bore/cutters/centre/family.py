@@ -29,7 +29,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="centre",
     words="centre drill",
-    verb="Centre-drill",
     substrate="hss",
     point="conventional",
     drills=False,

@@ -20,7 +20,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="core",
     words="core drill",
-    verb="Core-drill",
     substrate="hss",
     point="conventional",
     drills=False,

@@ -20,7 +20,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="counterbore",
     words="counterbore",
-    verb="Counterbore",
     substrate="hss",
     point="conventional",
     drills=False,

@@ -22,7 +22,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="countersink",
     words="countersink",
-    verb="Countersink",
     substrate="hss",
     point="conventional",
     drills=False,

@@ -20,8 +20,6 @@ TUBE_OF_DIAMETER, TUBE_SECTION = 0.93, 0.20
 SPEED_SHARE = 0.9
 CROWDS = (1.25, 1.4)
 DRIVER_MM, USUAL_TUBE_D = 40.0, 45.0
-# A pilot a gun drill starts in is a little wider than itself.
-WIDEST_PILOT_MM = 0.06
 STARTS = ("bush", "pilot")
 
 
@@ -89,13 +87,13 @@ def coolant_wanted(job: "Job") -> tuple[float, float]:
 FAMILY = Family(
     id="gun",
     words="gun drill",
-    verb="Gun-drill",
     substrate="carbide",
     point="conventional",
     energy_share=0.85,
     friction=1.5,
     force_share=0.6,
     may_peck=False,
+    from_solid=True,
     geometry=geometry,
     check=check,
     # The pilot guides the head; the lip cuts from solid behind it.

@@ -92,12 +92,12 @@ def coolant_wanted(job: "Job") -> tuple[float, float]:
 FAMILY = Family(
     id="indexable",
     words="insert drill",
-    verb="Drill",
     substrate="carbide",
     point="conventional",
     compression=1.0,
     energy_share=0.85,
     may_peck=False,
+    from_solid=True,
     geometry=geometry,
     check=check,
     inner_diameter_mm=start_mm,

@@ -24,7 +24,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="reamer",
     words="reamer",
-    verb="Ream",
     substrate="hss",
     point="conventional",
     friction=FRICTION,

@@ -50,10 +50,10 @@ def feed(job: "Job") -> BookFeed:
 FAMILY = Family(
     id="replaceable-tip",
     words="tipped drill",
-    verb="Drill",
     substrate="carbide",
     point="self-centring",
     has_chisel=True,
+    from_solid=True,
     geometry=geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     point_length_mm=conical_point_mm,

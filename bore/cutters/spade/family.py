@@ -65,7 +65,6 @@ def coolant_wanted(job: "Job") -> tuple[float, float] | None:
 FAMILY = Family(
     id="spade",
     words="spade drill",
-    verb="Spade-drill",
     substrate="hss",
     point="thinned",
     compression=1.0,

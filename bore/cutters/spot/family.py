@@ -19,7 +19,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="spot",
     words="spot drill",
-    verb="Spot",
     substrate="hss-co",
     point="thinned",
     drills=False,

@@ -28,7 +28,6 @@ def geometry(case: Case) -> Found:
 FAMILY = Family(
     id="step",
     words="step drill",
-    verb="Step-drill",
     substrate="hss",
     point="split",
     drills=False,

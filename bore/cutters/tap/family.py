@@ -76,7 +76,6 @@ def breaking_torque(cutter: "Cutter") -> float:
 FAMILY = Family(
     id="tap",
     words="tap",
-    verb="Tap",
     substrate="hss",
     point="conventional",
     drills=False,

@@ -57,7 +57,6 @@ def feed(job: "Job") -> BookFeed:
 FAMILY = Family(
     id="thread-mill",
     words="thread mill",
-    verb="Thread-mill",
     substrate="carbide",
     point="conventional",
     drills=False,

@@ -10,7 +10,6 @@ QUALITY = grades_table(folder(__file__))
 FAMILY = Family(
     id="twist",
     words="twist drill",
-    verb="Drill",
     substrate="hss",
     point="conventional",
     has_chisel=True,
