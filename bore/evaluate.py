@@ -7,10 +7,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bore.columns import Columns
-from bore.elementwise import Column, choose, is_array
+from bore.elementwise import Column, choose, is_array, most
 from bore.formula import enter
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, band_verdict, rank, use_of
+from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, band_verdict, rank, use_of, verdict_within
 from bore.loads import Loads, loads_of
 
 BLOCK = 16_384
@@ -68,7 +68,6 @@ def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result
     """Check a group of jobs against every limit. Worst first: can't, gives way, tight, holds; then by use."""
     loads = loads_of(columns)
     findings = {limit.id: _find(limit, columns, loads) for limit in limits}
-    verdict: Column = 0
     tightest: Column = 0
     worst: Column = -1.0
     for index, found in enumerate(findings.values()):
@@ -76,8 +75,9 @@ def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result
             continue
         here = rank(found.verdict, found.use)
         leads = here > worst
-        verdict, tightest, worst = choose(leads, found.verdict, verdict), choose(leads, index, tightest), choose(leads, here, worst)
-    return Result(loads, findings, verdict, tightest, worst)
+        tightest, worst = choose(leads, index, tightest), most(here, worst)
+    worst = most(worst, 0.0)
+    return Result(loads, findings, verdict_within(worst), tightest, worst)
 
 
 def verdicts(columns: Columns, count: int, limits: tuple[Limit, ...] = ALL_LIMITS) -> tuple[Codes, Codes]:

@@ -106,6 +106,12 @@ def rank(verdict: Column, use: Column) -> Column:
     return verdict * VERDICT_WEIGHT + use
 
 
+def verdict_within(worst: Column) -> Column:
+    """The verdict code a rank was made of."""
+    parts = worst / VERDICT_WEIGHT
+    return parts.astype(np.int8) if isinstance(parts, np.ndarray) else int(parts)
+
+
 def _rank(judgement: Judgement) -> Column:
     return rank(band_verdict(judgement), use_of(judgement))
 

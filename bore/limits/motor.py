@@ -31,6 +31,8 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     time = cut_time_s(columns, loads)
     continuous = duty.duty_factor(cutting_share=columns.cutting_share)
     short = duty.short_time_factor(duty_factor=continuous, cut_time_s=time, breakdown_ratio=columns.breakdown_ratio)
+    # A weak motor's short time may be less than its duty allows.
+    continuous = least(continuous, duty.BREAKDOWN_SHARE * columns.breakdown_ratio)
     if columns.motor == "servo":
         continuous = short = 1.0
     rated = columns.stage_power_kw * duty.plate_factor(columns.duty)
@@ -40,7 +42,6 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         # What the plate gives for a short time falls with speed as the rating does.
         short_kw = columns.short_time_kw * columns.stage_power_kw / columns.power_kw
         hard = choose(time <= allowed_s, most(hard, short_kw), hard)
-    soft = least(soft, hard)
     share = columns.efficiency
     return Judgement(
         demand=loads.power_kw,

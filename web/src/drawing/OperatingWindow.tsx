@@ -53,6 +53,8 @@ function Regions({ regions, x, y }: { regions: readonly Region[]; x: Scale; y: S
 type Word = { text: string; x: number; y: number; width: number; hard: boolean };
 
 const POINT_LABEL = 150;
+/** Room at the right for the scale of the hand's force, where there is one. */
+const FORCE_SCALE = 50;
 
 /** Ground the words keep off: the operating point, and the recommended one with its label. */
 function kept(window: Window, x: Scale, y: Scale): Box[] {
@@ -77,12 +79,13 @@ function isRight({ recommended, point, speeds_rpm }: Window, x: Scale): boolean 
 }
 
 function words(window: Window, x: Scale, y: Scale, plot: Plot): Word[] {
+  const right = plot.right - (window.force_scale.length > 0 ? FORCE_SCALE : 2);
   const found = window.regions.flatMap((region) => {
     const [speed, feed] = region.label ?? [];
     if (speed === undefined || feed === undefined) return [];
     const text = region.mark === "soft" ? `tight: ${region.failure}` : region.failure;
     const width = text.length * 5.6 + 6;
-    const middle = Math.min(Math.max(x(speed), plot.left + width / 2 + 2), plot.right - width / 2 - 2);
+    const middle = Math.min(Math.max(x(speed), plot.left + width / 2 + 2), right - width / 2);
     return [{ text, x: middle, y: y(feed), width, height: LABEL_HEIGHT, hard: region.mark === "hard" }];
   });
   return placed(found, kept(window, x, y), plot.top, plot.bottom);

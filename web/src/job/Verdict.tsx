@@ -18,11 +18,11 @@ export function because(answer: Answer): string {
   const [middle, high] = [significant(demand.middle / capacity, 2), significant(demand.high / capacity, 2)];
   switch (answer.verdict) {
     case "holds":
-      return `Nearest the edge: ${limit.failure}, at most ${high} of what it bears.`;
+      return `Nearest the edge: ${limit.failure}, at most ${high} of the limit.`;
     case "tight":
-      return `Tightest: ${limit.failure}. ${middle} of what it bears${soft !== null && soft < capacity ? ", past the easy mark" : `, perhaps ${high}`}.`;
+      return `Tightest: ${limit.failure}. ${middle} of the limit${soft !== null && soft < capacity ? ", past the easy mark" : `, perhaps ${high}`}.`;
     default:
-      return `It ${limit.failure} first: ${middle} of what it bears, perhaps ${high}.`;
+      return `It ${limit.failure} first: ${middle} of the limit, perhaps ${high}.`;
   }
 }
 

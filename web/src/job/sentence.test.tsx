@@ -76,9 +76,9 @@ describe("the verdict's words", () => {
   const say = (verdict: string, soft = 1.25) => because(limit(verdict, soft) as unknown as Answer);
 
   it("names the limit and how much of it is used", () => {
-    expect(say("gives-way")).toBe("It overloads the motor first: 0.80 of what it bears, perhaps 1.1.");
+    expect(say("gives-way")).toBe("It overloads the motor first: 0.80 of the limit, perhaps 1.1.");
     expect(say("tight", 1)).toContain("past the easy mark");
-    expect(say("holds")).toContain("at most 1.1 of what it bears");
+    expect(say("holds")).toContain("at most 1.1 of the limit");
   });
 
   it("gives a reason where there is one", () => {
