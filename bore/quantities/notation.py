@@ -6,47 +6,9 @@ from dataclasses import dataclass
 from bore.errors import BadInput
 from bore.materials.conversion import SCALES, UNITS, brinell, other_scales
 from bore.quantities.drill_sizes import read_drill_size
-from bore.quantities.units import MM_PER_INCH, N_PER_LBF
+from bore.quantities.kinds import KINDS, LENGTH_UNITS, Kind
 
-N_PER_KGF = 9.80665
 _TEXT = re.compile(r"^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*((?:1/)?[^\W\d_].*?|[\"”″])?\s*$")
-
-
-@dataclass(frozen=True, slots=True)
-class Kind:
-    """A kind of quantity: its range in working units, and each unit it may be typed in with its factor."""
-
-    low: float
-    high: float
-    digits: int
-    units: dict[str, float]
-    plain: dict[str, str]
-    shown: tuple[tuple[str, float, int], ...]
-
-
-INCH = {"in": MM_PER_INCH, "inch": MM_PER_INCH, '"': MM_PER_INCH, "”": MM_PER_INCH, "″": MM_PER_INCH}
-LENGTH_UNITS = {"mm": 1.0, "cm": 10.0, **INCH}
-FEED_UNITS = {
-    "mm/rev": 1.0,
-    "mm": 1.0,
-    "in/rev": MM_PER_INCH,
-    "in": MM_PER_INCH,
-    "ipr": MM_PER_INCH,
-    "thou": MM_PER_INCH / 1000,
-    "thou/rev": MM_PER_INCH / 1000,
-}
-FORCE_UNITS = {"n": 1.0, "lbf": N_PER_LBF, "lb": N_PER_LBF, "kg": N_PER_KGF, "kgf": N_PER_KGF}
-KINDS: dict[str, Kind] = {
-    "length": Kind(0.05, 5000, 4, LENGTH_UNITS, {"metric": "mm", "inch": "in"}, (("mm", 1.0, 2), ("in", MM_PER_INCH, 3))),
-    "feed": Kind(0.0005, 5, 5, FEED_UNITS, {"metric": "mm/rev", "inch": "in/rev"}, (("mm/rev", 1.0, 3), ("in/rev", MM_PER_INCH, 4))),
-    "force": Kind(
-        1, 800, 2, FORCE_UNITS, {"metric": "n", "inch": "lbf"}, (("N", 1.0, 0), ("lbf", N_PER_LBF, 0), ("kg on a scale", N_PER_KGF, 0))
-    ),
-    "time": Kind(0.2, 600, 2, {"s": 1.0, "sec": 1.0, "seconds": 1.0, "min": 60.0}, {"metric": "s", "inch": "s"}, (("s", 1.0, 1),)),
-    "speed": Kind(
-        1, 100000, 2, {"rpm": 1.0, "r/min": 1.0, "rev/min": 1.0, "1/min": 1.0}, {"metric": "rpm", "inch": "rpm"}, (("rpm", 1.0, 0),)
-    ),
-}
 
 
 READABLE = ("diameter", "hardness", *KINDS)
@@ -62,13 +24,16 @@ class Reading:
 
 
 def _echo(kind: Kind, value: float) -> str:
+    if len(kind.shown) == 1:
+        return f"{value:g} {kind.shown[0][0]}".strip()
     return " = ".join(f"{value / factor:.{digits}f} {unit}" for unit, factor, digits in kind.shown)
 
 
 def _accepted(kind: Kind, system: str) -> str:
     unit = kind.plain[system]
     factor = kind.units[unit]
-    return f"{kind.low / factor:.3g} to {kind.high / factor:.4g} {'N' if unit == 'n' else unit}"
+    named = {"n": "N", "kw": "kW", "n·m": "N·m", "n/mm": "N/mm"}.get(unit, unit)
+    return f"{kind.low / factor:.3g} to {kind.high / factor:.4g} {named}".strip()
 
 
 def read_quantity(name: str, text: str, system: str = "metric", field: str = "value") -> Reading:
@@ -85,21 +50,33 @@ def read_quantity(name: str, text: str, system: str = "metric", field: str = "va
         return _read_diameter(text, system, field)
     if name == "hardness":
         return _read_hardness(text, field)
-    kind = KINDS[name]
-    if name == "length" and "/" in text:
+    return read_in(KINDS[name], text, system, field)
+
+
+def read_in(kind: Kind, text: str, system: str = "metric", field: str = "value") -> Reading:
+    """Read a typed figure in one of a kind's units; lengths also as drill sizes (`5/16`). Raises BadInput naming `field`.
+
+    >>> read_in(KINDS["pressure"], "1000 psi").value
+    68.948
+    """
+    if kind.units is LENGTH_UNITS and "/" in text:
         size = read_drill_size(text, field)
-        return Reading(size.text, size.diameter_mm, _echo(kind, size.diameter_mm))
-    match = _TEXT.match(text)
+        return _within(kind, Reading(size.text, size.diameter_mm, _echo(kind, size.diameter_mm)), system, field)
+    match = _TEXT.match(text.replace("°", " deg"))
     if not match:
         raise BadInput.at(field, f"“{text.strip()}” is not a figure; accepted: {_accepted(kind, system)}")
     unit = (match[2] or kind.plain[system]).lower().strip()
     if unit not in kind.units:
-        known = ", ".join(sorted({"N" if known == "n" else known for known in kind.units if known.isascii() and known != '"'}))
-        raise BadInput.at(field, f"“{match[2]}” is not a unit of this; accepted: {known}")
+        known = ", ".join(sorted({"N" if known == "n" else known for known in kind.units if known.isascii() and known not in ('"', "")}))
+        raise BadInput.at(field, f"“{match[2]}” is not a unit of this; accepted: {known or 'a bare number'}")
     value = float(match[1].replace(",", ".")) * kind.units[unit]
-    if not kind.low <= value <= kind.high:
-        raise BadInput.at(field, f"“{text.strip()}” is out of range; accepted: {_accepted(kind, system)}")
-    return Reading(text.strip(), round(value, kind.digits), _echo(kind, value))
+    return _within(kind, Reading(text.strip(), round(value, kind.digits), _echo(kind, value)), system, field)
+
+
+def _within(kind: Kind, found: Reading, system: str, field: str) -> Reading:
+    if not kind.low <= found.value <= kind.high:
+        raise BadInput.at(field, f"“{found.text}” is out of range; accepted: {_accepted(kind, system)}")
+    return found
 
 
 def _read_diameter(text: str, system: str, field: str) -> Reading:

@@ -30,9 +30,14 @@ def _measures() -> dict[str, str]:
     return {row["field"]: row["words"] for row in rows("measures.csv")}
 
 
+def how_to_measure(field: str) -> str | None:
+    """How a field is measured in a shop; None where nothing is said of it."""
+    return _measures().get(field)
+
+
 def needs_in_words(field: str) -> str:
     """What to find out or measure, for a field a limit lacks."""
-    return _measures().get(field) or f"find out: {all_fields()[field].words}"
+    return how_to_measure(field) or f"find out: {all_fields()[field].words}"
 
 
 def _finger_force(job: Job, surge_torque_nm: float) -> float:

@@ -353,7 +353,7 @@ class ReadAnswer(Schema):
     """A typed figure, read."""
 
     text: str
-    value: float
+    value: float | list[float]
     echo: str
     near: list[Near]
 
@@ -449,12 +449,23 @@ class Symbol(Schema):
     unit: str
 
 
+class FieldForm(Schema):
+    """A field of a case as a screen asks for it."""
+
+    words: str
+    kind: str
+    unit: str
+    choices: list[str]
+    accepted: str
+    measure: str | None
+
+
 class Words(Schema):
     """Words the screens share with the core."""
 
     symbols: dict[str, Symbol]
     failures: dict[str, str]
-    fields: dict[str, str]
+    fields: dict[str, FieldForm]
 
 
 class Costs(Schema):

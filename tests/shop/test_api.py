@@ -163,6 +163,9 @@ def test_lists_have_their_described_shape(here: Client, yard: dict[str, int]) ->
         ("kind=force&text=30 lbf", 133.45),
         ("kind=length&text=1,5 in", 38.1),
         ("kind=speed&text=310 rpm", 310),
+        ("kind=holding.force_n&text=8 kN", 8000),
+        ("kind=machine.spindle.stages.1.belt_torque_nm&text=40 lbf·ft", 54.233),
+        ("kind=hole.stack_mm&text=2 x 12; 1/2 in", [12, 12, 12.7]),
     ],
 )
 def test_typed_figures_are_read(here: Client, query: str, value: float) -> None:
@@ -179,7 +182,16 @@ def test_stock_sizes_nearest_first(here: Client) -> None:
 
 
 @pytest.mark.parametrize(
-    "query", ["kind=diameter&text=cheese", "kind=weather&text=5", "kind=feed&text=5&system=furlong", "kind=feed", "kind=feed&text=0.1 mm/s"]
+    "query",
+    [
+        "kind=diameter&text=cheese",
+        "kind=weather&text=5",
+        "kind=feed&text=5&system=furlong",
+        "kind=feed",
+        "kind=feed&text=0.1 mm/s",
+        "kind=hole.colour&text=5",
+        "kind=hole.count&text=2.5",
+    ],
 )
 def test_what_cannot_be_read_is_said(here: Client, query: str) -> None:
     response = here.get(f"/api/read?{query}")

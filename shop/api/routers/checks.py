@@ -12,6 +12,7 @@ from bore.contract.answer import answer
 from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.contract.pictures import log_as_data, window_as_data
 from bore.contract.read import read_case
+from bore.contract.typed import read_typed
 from bore.errors import BadInput
 from bore.match import match
 from bore.plan.deep_hole import deep_hole
@@ -95,11 +96,15 @@ def settle_case(request: HttpRequest) -> HttpResponse:
 
 @router.get("/read", response={200: ReadAnswer, 401: Errors, 422: Errors})
 def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> dict[str, Any]:
-    """Read a typed figure (diameter, length, feed, force, speed, hardness) in any notation; echo it in both units."""
-    if kind not in READABLE:
-        raise BadInput.at("kind", f"accepted: {', '.join(READABLE)}")
+    """Read a typed figure in any notation and echo it in both units: a kind of quantity (diameter, force, speed, …), or any field
+    of a case by its path (`holding.force_n`, `hole.stack_mm`), which is held to its own range."""
     if system not in ("metric", "inch"):
         raise BadInput.at("system", "accepted: metric, inch")
+    if "." in kind:
+        typed = read_typed(kind, text[:400], system)
+        return {"text": text, "value": typed.value, "echo": typed.echo, "near": []}
+    if kind not in READABLE:
+        raise BadInput.at("kind", f"accepted: the path of a field, or {', '.join(READABLE)}")
     found = read_quantity(kind, text[:60], system, kind)
     near = [{"text": size.text, "diameter_mm": size.diameter_mm} for size in nearest_sizes(found.value)] if kind == "diameter" else []
     return {"text": found.text, "value": found.value, "echo": found.echo, "near": near}

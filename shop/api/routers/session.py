@@ -7,9 +7,9 @@ from django.http import HttpRequest
 from ninja import Router
 
 from bore import VERSION
-from bore.contract.fields import all_fields
+from bore.contract.fields import Field, all_fields
 from bore.limits import ALL_LIMITS
-from bore.words import all_symbols
+from bore.words import all_symbols, how_to_measure
 from shop.api.schemas import Errors, Health, Me, Words
 
 router = Router(tags=["session"])
@@ -28,11 +28,17 @@ def me(request: HttpRequest) -> dict[str, Any]:
     return {"username": user.username, "name": user.get_full_name() or user.username, "demo": settings.DEMO}
 
 
+def field_form(field: Field) -> dict[str, Any]:
+    """What a screen needs to ask for a field."""
+    form = {name: getattr(field, name) for name in ("words", "kind", "unit", "choices", "accepted")}
+    return form | {"measure": how_to_measure(field.path)}
+
+
 @router.get("/words", response={200: Words, 401: Errors})
 def words(request: HttpRequest) -> dict[str, Any]:
     """Symbols of quantities, names of limits, words of fields."""
     return {
         "symbols": all_symbols(),
         "failures": {limit.id: limit.failure for limit in ALL_LIMITS},
-        "fields": {path: entry.words for path, entry in all_fields().items()},
+        "fields": {path: field_form(entry) for path, entry in all_fields().items() if not path.startswith("yard.")},
     }

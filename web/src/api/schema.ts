@@ -153,7 +153,8 @@ export interface paths {
         };
         /**
          * Read Text
-         * @description Read a typed figure (diameter, length, feed, force, speed, hardness) in any notation; echo it in both units.
+         * @description Read a typed figure in any notation and echo it in both units: a kind of quantity (diameter, force, speed, …), or any field
+         *     of a case by its path (`holding.force_n`, `hole.stack_mm`), which is held to its own range.
          */
         get: operations["shop_api_routers_checks_read_text"];
         put?: never;
@@ -393,6 +394,24 @@ export interface components {
             message: string;
         };
         /**
+         * FieldForm
+         * @description A field of a case as a screen asks for it.
+         */
+        FieldForm: {
+            /** Words */
+            words: string;
+            /** Kind */
+            kind: string;
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
+            /** Accepted */
+            accepted: string;
+            /** Measure */
+            measure: string | null;
+        };
+        /**
          * Symbol
          * @description How a quantity is written.
          */
@@ -417,7 +436,7 @@ export interface components {
             };
             /** Fields */
             fields: {
-                [key: string]: string;
+                [key: string]: components["schemas"]["FieldForm"];
             };
         };
         /**
@@ -959,7 +978,7 @@ export interface components {
             /** Text */
             text: string;
             /** Value */
-            value: number;
+            value: number | number[];
             /** Echo */
             echo: string;
             /** Near */

@@ -1,0 +1,94 @@
+"""Any field of a case as somebody types it: read in the field's own kind of quantity, held to its own range."""
+
+import re
+from dataclasses import dataclass, replace
+
+from bore.contract.fields import Field, all_fields
+from bore.errors import BadInput
+from bore.quantities.kinds import KINDS, Kind, plain_kind
+from bore.quantities.notation import Reading, read_in, read_quantity
+
+KIND_OF_UNIT = {
+    "mm": "length",
+    "mm/rev": "feed",
+    "mm/min": "feed rate",
+    "N": "force",
+    "N·m": "torque",
+    "kW": "power",
+    "hp": "horsepower",
+    "rpm": "speed",
+    "bar": "pressure",
+    "l/min": "flow",
+    "kg": "mass",
+    "N/mm": "stiffness",
+    "deg": "angle",
+    "s": "time",
+    "min": "minutes",
+}
+MOST_ITEMS = 60
+_STEP = re.compile(r"\.\d+(?=\.|$)")
+_TIMES = re.compile(r"^\s*(\d{1,2})\s*[x×*]\s*(.+)$", re.I)
+
+
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """What was typed for a field: its value (a list where the field takes several), and its echo."""
+
+    value: float | list[float]
+    echo: str
+
+
+def field_at(path: str) -> Field:
+    """The field a path of a case stands for; a place in a list reads as any (`stages.2.speed_rpm`). Raises BadInput naming `kind`."""
+    found = all_fields().get(_STEP.sub("[]", path))
+    if found is None:
+        raise BadInput.at("kind", f"“{path}” is no field of a case")
+    return found
+
+
+def kind_of(field: Field) -> Kind:
+    """The kind of quantity a field takes, in the field's own range."""
+    low, high = field.low or 0.0, field.high if field.high is not None else 1e9
+    name = KIND_OF_UNIT.get(field.unit)
+    return replace(KINDS[name], low=low, high=high) if name else plain_kind(field.unit, low, high)
+
+
+def read_typed(path: str, text: str, system: str = "metric") -> Typed:
+    """Read what was typed for a field of a case.
+
+    Several figures (a stack, pecks) are told apart by commas with a space, semicolons or plus signs; `3 x 12` is three alike.
+    Raises BadInput naming the field's path.
+
+    >>> read_typed("hole.stack_mm", "2 x 12; 1/2 in").value
+    [12.0, 12.0, 12.7]
+    >>> read_typed("machine.coolant.pressure_bar", "70").echo
+    '70.0 bar = 1015 psi'
+    """
+    field = field_at(path)
+    if field.kind in ("number", "count"):
+        return _one(field, path, text, system)
+    if field.kind == "numbers":
+        return _several(field, path, text, system)
+    raise BadInput.at("kind", f"“{path}” is not a figure that can be typed")
+
+
+def _one(field: Field, path: str, text: str, system: str) -> Typed:
+    found = read_quantity("hardness", text, system, path) if field.unit == "HB" else read_in(kind_of(field), text, system, path)
+    if field.kind == "count" and found.value != int(found.value):
+        raise BadInput.at(path, f"“{text.strip()}” is not whole; accepted: {field.accepted}")
+    return Typed(found.value, found.echo)
+
+
+def _several(field: Field, path: str, text: str, system: str) -> Typed:
+    readings: list[Reading] = []
+    for part in re.split(r"[;+]|,\s+|\s,", text):
+        if not part.strip():
+            continue
+        times = _TIMES.match(part)
+        readings += [read_in(kind_of(field), times[2] if times else part, system, path)] * (int(times[1]) if times else 1)
+    if len(readings) > MOST_ITEMS:
+        raise BadInput.at(path, f"{len(readings)} figures are too many; accepted: at most {MOST_ITEMS}")
+    values = [reading.value for reading in readings]
+    return Typed(
+        values, f"{len(values)}: {', '.join(f'{value:g}' for value in values)} {field.unit}; {sum(values):g} in all" if values else "none"
+    )

@@ -1,0 +1,133 @@
+"""Mutate the arithmetic and comparisons of schools/, limits/ and mechanics/, run the tests on each mutant, say which lived.
+
+The mutation tester is cosmic-ray. Each part of the sources is mutated in a copy of the tree of its own, so that parts run side by
+side. An interrupted run goes on where it stopped; `make mutate-again` forgets what was found.
+"""
+
+import json
+import os
+import shutil
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
+
+from cosmic_ray.work_db import WorkDB, use_db
+from cosmic_ray.work_item import TestOutcome
+
+ROOT = Path(__file__).resolve().parents[2]
+WORK = ROOT / ".mutation"
+PARTS = {"mechanics": ("bore/mechanics",), "limits": ("bore/limits", "bore/schools")}
+
+# Arithmetic and comparisons, each replaced by its near neighbours. What is left out: `|`, which here only writes types, and far
+# replacements (`+` by `**`), which anything notices.
+ARITHMETIC = ("Add_Sub", "Sub_Add", "Mul_Div", "Div_Mul", "FloorDiv_Div", "Mod_Div", "Pow_Mul", "BitAnd_BitOr")
+COMPARISONS = (
+    "Eq_NotEq", "NotEq_Eq", "Is_IsNot", "IsNot_Is", "Lt_LtE", "Lt_GtE", "LtE_Lt", "LtE_Gt", "Gt_GtE", "Gt_LtE", "GtE_Gt", "GtE_Lt",
+)  # fmt: skip
+SIGNS = ("USub_UAdd", "Delete_Not")
+KEPT = "|".join(
+    f"Replace{kind}Operator_({'|'.join(names)})" for kind, names in (("Binary", ARITHMETIC), ("Comparison", COMPARISONS), ("Unary", SIGNS))
+)
+
+
+def settings(part: str, folder: Path) -> str:
+    """The mutation tester's settings for one part."""
+    ask = f"{sys.executable} -S {ROOT / 'tests/mutation/ask.py'} {folder / 'warm.socket'}"
+    return "\n".join(
+        (
+            "[cosmic-ray]",
+            f"module-path = {json.dumps(PARTS[part])}",
+            "timeout = 200.0",
+            "excluded-modules = []",
+            f"test-command = {json.dumps(ask)}",
+            '[cosmic-ray.distributor]\nname = "local"',
+            f"[cosmic-ray.filters.operators-filter]\nexclude-operators = [{json.dumps(f'core/(?!(?:{KEPT})$).*')}]",
+            "",
+        )
+    )
+
+
+def copy_tree(folder: Path) -> None:
+    """The files under version control, with compiled code that is checked against the source's hash, not its second of writing."""
+    names = subprocess.run(
+        ["git", "ls-files", "-z", "--", "bore", "tests", "docs/mechanics", "pyproject.toml"], cwd=ROOT, check=True, capture_output=True
+    )
+    for name in names.stdout.decode().split("\0")[:-1]:
+        target = folder / name
+        target.parent.mkdir(parents=True, exist_ok=True)
+        shutil.copy2(ROOT / name, target)
+    compiled = ("-m", "compileall", "-q", "--invalidation-mode", "checked-hash", "bore", "tests")
+    subprocess.run([sys.executable, *compiled], cwd=folder, check=True)
+
+
+def cosmic_ray(folder: Path, *words: str) -> None:
+    """One call of the mutation tester."""
+    subprocess.run([Path(sys.executable).with_name(words[0]), *words[1:]], cwd=folder, check=True)
+
+
+def prepare(part: str) -> Path:
+    """A copy of the tree with the list of mutants to try; as it stands, if an earlier run began it."""
+    folder = WORK / part
+    if not (folder / "mutants.sqlite").exists():
+        shutil.rmtree(folder, ignore_errors=True)
+        copy_tree(folder)
+        (folder / "mutants.toml").write_text(settings(part, folder), encoding="utf-8")
+        cosmic_ray(folder, "cosmic-ray", "init", "mutants.toml", "mutants.sqlite")
+        cosmic_ray(folder, "cr-filter-operators", "mutants.sqlite", "mutants.toml")
+    return folder
+
+
+def run_part(part: str) -> None:
+    """Try every mutant of a part that has not been tried."""
+    folder = prepare(part)
+    address = folder / "warm.socket"
+    address.unlink(missing_ok=True)
+    environment = os.environ | {"CI": "1", "PYTHONPATH": str(folder)}
+    with (folder / "warm.log").open("a") as log:
+        warm = subprocess.Popen(
+            [sys.executable, ROOT / "tests/mutation/warm.py", address], cwd=folder, env=environment, stdout=log, stderr=log
+        )
+        try:
+            while not address.exists():
+                time.sleep(0.1)
+            cosmic_ray(folder, "cosmic-ray", "baseline", "mutants.toml")
+            cosmic_ray(folder, "cosmic-ray", "exec", "mutants.toml", "mutants.sqlite")
+        finally:
+            warm.kill()
+
+
+def outcomes(part: str) -> Iterator[tuple[bool, str]]:
+    """Whether each mutant tried was noticed, and where and what it was."""
+    with use_db(WORK / part / "mutants.sqlite", mode=WorkDB.Mode.open) as found:
+        items = {item.job_id: item.mutations[0] for item in found.work_items}
+        for job_id, result in found.results:
+            if result.test_outcome is None:
+                continue
+            at = items[job_id]
+            line = (ROOT / at.module_path).read_text(encoding="utf-8").splitlines()[at.start_pos[0] - 1].strip()
+            operator = at.operator_name.removeprefix("core/Replace")
+            yield result.test_outcome != TestOutcome.SURVIVED, f"{at.module_path}:{at.start_pos[0]}:{at.start_pos[1]} {operator}: {line}"
+
+
+def report() -> None:
+    """The share noticed, in all and by part, and every mutant that lived."""
+    lived: list[str] = []
+    tried = 0
+    for part in PARTS:
+        found = list(outcomes(part))
+        living = sorted(where for noticed, where in found if not noticed)
+        print(f"{part}: {len(found) - len(living)} of {len(found)} noticed")
+        lived += living
+        tried += len(found)
+    print(f"in all: {tried - len(lived)} of {tried}, {(tried - len(lived)) / max(tried, 1):.1%}")
+    print("lived:", *lived, sep="\n  ")
+
+
+if __name__ == "__main__":
+    if "report" not in sys.argv[1:]:
+        with ThreadPoolExecutor(len(PARTS)) as pool:
+            list(pool.map(run_part, PARTS))
+    report()
