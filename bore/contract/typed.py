@@ -57,6 +57,7 @@ def read_typed(path: str, text: str, system: str = "metric") -> Typed:
     """Read what was typed for a field of a case.
 
     Several figures (a stack, pecks) are told apart by commas with a space, semicolons or plus signs; `3 x 12` is three alike.
+    A path with `[]` is a figure for each of a list (`machine.spindle.stages[].speed_rpm`).
     Raises BadInput naming the field's path.
 
     >>> read_typed("hole.stack_mm", "2 x 12; 1/2 in").value
@@ -65,9 +66,9 @@ def read_typed(path: str, text: str, system: str = "metric") -> Typed:
     '70.0 bar = 1015 psi'
     """
     field = field_at(path)
-    if field.kind in ("number", "count"):
+    if field.kind in ("number", "count") and "[]" not in path:
         return _one(field, path, text, system)
-    if field.kind == "numbers":
+    if field.kind in ("number", "numbers"):
         return _several(field, path, text, system)
     raise BadInput.at("kind", f"“{path}” is not a figure that can be typed")
 

@@ -86,7 +86,7 @@ KINDS: dict[str, Kind] = {
     "stiffness": Kind(
         1,
         1e6,
-        1,
+        2,
         {"n/mm": 1.0, "n/µm": 1000.0, "n/um": 1000.0, "lbf/in": N_PER_LBF / MM_PER_INCH},
         {"metric": "n/mm", "inch": "lbf/in"},
         (("N/mm", 1.0, 0), ("lbf/in", N_PER_LBF / MM_PER_INCH, 0)),

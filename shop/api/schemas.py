@@ -457,6 +457,7 @@ class FieldForm(Schema):
     unit: str
     choices: list[str]
     accepted: str
+    required: bool
     measure: str | None
 
 
@@ -465,6 +466,7 @@ class Words(Schema):
 
     symbols: dict[str, Symbol]
     failures: dict[str, str]
+    reads: dict[str, list[str]]
     fields: dict[str, FieldForm]
 
 

@@ -31,7 +31,7 @@ def me(request: HttpRequest) -> dict[str, Any]:
 def field_form(field: Field) -> dict[str, Any]:
     """What a screen needs to ask for a field."""
     form = {name: getattr(field, name) for name in ("words", "kind", "unit", "choices", "accepted")}
-    return form | {"measure": how_to_measure(field.path)}
+    return form | {"required": not field.optional, "measure": how_to_measure(field.path)}
 
 
 @router.get("/words", response={200: Words, 401: Errors})
@@ -40,5 +40,6 @@ def words(request: HttpRequest) -> dict[str, Any]:
     return {
         "symbols": all_symbols(),
         "failures": {limit.id: limit.failure for limit in ALL_LIMITS},
+        "reads": {limit.id: limit.reads for limit in ALL_LIMITS},
         "fields": {path: field_form(entry) for path, entry in all_fields().items() if not path.startswith("yard.")},
     }

@@ -61,6 +61,7 @@ export const api = {
   log: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/log", { body: job as Body, signal })),
   window: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/window", { body: job as Body, signal })),
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
+  program: async (body: { program: string; case: object }, signal?: AbortSignal) => taken(await client.POST("/api/program", { body: body as Body, signal })),
   settle: async (body: { case: object; changed: string; pinned: boolean }) =>
     taken(await client.POST("/api/settle", { body: body as Body })),
   read: async (kind: string, text: string, system: string) =>

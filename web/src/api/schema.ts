@@ -408,6 +408,8 @@ export interface components {
             choices: string[];
             /** Accepted */
             accepted: string;
+            /** Required */
+            required: boolean;
             /** Measure */
             measure: string | null;
         };
@@ -433,6 +435,10 @@ export interface components {
             /** Failures */
             failures: {
                 [key: string]: string;
+            };
+            /** Reads */
+            reads: {
+                [key: string]: string[];
             };
             /** Fields */
             fields: {

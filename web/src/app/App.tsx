@@ -8,6 +8,8 @@ import { Bench } from "../features/bench";
 import { OTHER_KEYS, PHRASE_KEYS } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
 import { useMe } from "../job/queries";
+import { Choices } from "../ui/Choices";
+import { INCH, METRIC, QUANTITIES } from "../job/units";
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } } });
 
@@ -26,6 +28,7 @@ function useTheme(): [Theme, () => void] {
 
 function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) => void }) {
   const [open, setOpen] = useState(false);
+  const { system, setSystem } = useJob();
   useHotkeys("shift+slash, ?", () => setOpen(true), { enabled: keysOn, useKey: true });
   const keys = [...Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase] as const), ...OTHER_KEYS];
   return (
@@ -36,12 +39,23 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content aria-describedby={undefined} className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-film p-4">
-          <Dialog.Title className="mb-2 text-lg font-semibold">Keys</Dialog.Title>
+          <Dialog.Title className="mb-2 text-lg font-semibold">Keys and units</Dialog.Title>
           <dl className="grid grid-cols-2 gap-x-6 gap-y-1">
             {keys.map(([key, words]) => (
               <div key={key} className="flex gap-3">
                 <dt className="figure w-16 font-bold text-bronze">{key}</dt>
                 <dd className="m-0">{words}</dd>
+              </div>
+            ))}
+          </dl>
+          <h3 className="heading mt-3">Units, one by one</h3>
+          <dl className="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 text-sm">
+            {QUANTITIES.map(([quantity, name, metric, inch]) => (
+              <div key={quantity} className="contents">
+                <dt>{name}</dt>
+                <dd className="m-0">
+                  <Choices label={name} choices={[["metric", metric], ["inch", inch]] as const} chosen={system[quantity]} onChoose={(side) => setSystem({ ...system, [quantity]: side })} />
+                </dd>
               </div>
             ))}
           </dl>
@@ -58,6 +72,8 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
 
 function Frame() {
   const { system, setSystem } = useJob();
+  const inches = system.length === "inch";
+  const mixed = new Set(Object.values(system)).size > 1;
   const [theme, turnTheme] = useTheme();
   const me = useMe();
   const [keysOn, setKeysOn] = useState(() => localStorage.getItem("keys") !== "off");
@@ -82,8 +98,9 @@ function Frame() {
         </nav>
         {me.data?.demo && <span className="border border-bronze px-2 text-sm text-bronze">Demo<span className="hidden wide:inline">: signed in as {me.data.name}, on this machine only</span></span>}
         <div className="ml-auto flex items-center text-sm">
-          <button type="button" className="tap px-2" aria-label={`Units: ${system === "metric" ? "millimetres" : "inches"}; press for the other`} onClick={() => setSystem(system === "metric" ? "inch" : "metric")}>
-            <span className={system === "metric" ? "font-bold" : "text-faint"}>mm</span> · <span className={system === "inch" ? "font-bold" : "text-faint"}>in</span>
+          <button type="button" className="tap px-2" aria-label={`Units: ${inches ? (mixed ? "mixed" : "inches") : "millimetres"}; press for the other`} onClick={() => setSystem(inches ? METRIC : INCH)}>
+            <span className={inches ? "text-faint" : "font-bold"}>mm</span> · <span className={inches ? "font-bold" : "text-faint"}>in</span>
+            {mixed && <span className="text-faint"> mixed</span>}
           </button>
           <button type="button" className="tap px-2" aria-label={`Theme: ${theme === "film" ? "light film" : "dim shop"}; press for the other`} onClick={turnTheme}>
             <span className={theme === "film" ? "font-bold" : "text-faint"}>film</span> / <span className={theme === "dim" ? "font-bold" : "text-faint"}>dim</span>

@@ -254,7 +254,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
         <Marks log={log} y={y} width={width} />
         <line x1={cols.left} x2={width} y1={y(at)} y2={y(at)} stroke="var(--ink)" strokeWidth="1" />
         <rect x={cols.axis - 37} y={y(at) - 9} width={36} height={17} fill="var(--ink)" />
-        <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">{system === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(at < 100 ? 1 : 0)}</text>
+        <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">{system.length === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(at < 100 ? 1 : 0)}</text>
       </svg>
       <LogTable log={log} system={system} />
     </figure>
@@ -262,7 +262,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
 }
 
 function Depths({ y, end, height, system, at, axis }: { y: Scale; end: number; height: number; system: System; at: number; axis: number }) {
-  const inch = system === "inch";
+  const inch = system.length === "inch";
   const clear = (mark: number) => Math.abs(y(inch ? mark * 25.4 : mark) - y(at)) > 15;
   const marks = (inch ? ticks(0, end / 25.4, 5) : ticks(0, end, 6)).filter(clear);
   return (

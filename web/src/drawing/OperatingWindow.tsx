@@ -134,7 +134,7 @@ function Rails({ window, x, current, plot }: { window: Window; x: Scale; current
 }
 
 function FeedAxis({ window, y, system, plot }: { window: Window; y: Scale; system: System; plot: Plot }) {
-  const inch = system === "inch";
+  const inch = system.feed === "inch";
   const factor = inch ? 25.4 : 1;
   const [low, high] = [window.feeds_mm_rev[0] ?? 0.01, window.feeds_mm_rev[1] ?? 1];
   return (

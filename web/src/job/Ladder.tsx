@@ -3,6 +3,10 @@ import { useState } from "react";
 
 import { LimitBar } from "../drawing/LimitBar";
 import { useJob } from "./provider";
+import { phraseOfField } from "./fields";
+import { FieldRow } from "./pickers/FieldRow";
+import { useWords } from "./queries";
+import { stepOf } from "./details";
 import { Schools } from "./Schools";
 import type { Answer, LimitFinding, System } from "./types";
 import { against } from "./units";
@@ -25,6 +29,7 @@ function figures(limit: LimitFinding, system: System): string {
 function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: Answer; open: boolean; onToggle: () => void }) {
   const { system } = useJob();
   const verdict = limit.verdict ?? "unknown";
+  const onThisStep = useStep();
   const loads = limit.stands_on.some((scope) => ["torque", "thrust", "power"].includes(scope));
   return (
     <li className="border-b border-rule" data-limit={limit.id} data-verdict={verdict}>
@@ -42,10 +47,14 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
         <div className="grid gap-3 pb-3 pl-3">
           <p className="text-sm text-faint">{limit.question}</p>
           {limit.needs.map((need) => (
-            <p key={need.field}>We don’t know: {need.words}.</p>
+            <div key={need.field} className="grid gap-1">
+              <p>We don’t know: {need.words}.</p>
+              <FieldRow path={onThisStep(need.field)} phrase="machine" answer={answer} />
+            </div>
           ))}
           {loads && <Schools answer={answer} />}
           <Working steps={limit.working} />
+          <Assumptions limit={limit} answer={answer} />
           {limit.stands_on.map((scope) => (
             <details key={scope}>
               <summary className="tap cursor-pointer text-sm underline decoration-dotted">{SCOPES[scope]}: how it was worked out</summary>
@@ -57,6 +66,34 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
         </div>
       )}
     </li>
+  );
+}
+
+/** A field of the spindle's steps, for the step it runs in. */
+function useStep(): (field: string) => string {
+  const { state } = useJob();
+  const job = state.job?.case;
+  const step = job ? stepOf(job) : -1;
+  return (field) => field.replace("stages[]", `stages.${Math.max(step, 0)}`);
+}
+
+/** What this limit stands on that nobody has said: each one tap from being replaced by the shop's own figure. */
+function Assumptions({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
+  const reads = useWords().data?.reads[limit.id] ?? [];
+  const words = useWords().data?.fields ?? {};
+  const typeable = answer.assumed.filter((one) => reads.some((read) => one.field === read || one.field.startsWith(`${read}.`)) && ["number", "count", "choice", "flag"].includes(words[one.field]?.kind ?? ""));
+  if (typeable.length === 0) return null;
+  return (
+    <details>
+      <summary className="tap cursor-pointer text-sm underline decoration-dotted">
+        Stands on {typeable.length} assumed {typeable.length === 1 ? "figure" : "figures"}: put in your own
+      </summary>
+      <div className="grid gap-3 pt-2 sm:grid-cols-2">
+        {typeable.map((one) => (
+          <FieldRow key={one.field} path={one.field} phrase={phraseOfField(one.field)} answer={answer} />
+        ))}
+      </div>
+    </details>
   );
 }
 

@@ -2,10 +2,11 @@
 import type { ReactNode } from "react";
 
 import { PhrasePicker } from "../ui/PhrasePicker";
+import { phraseOfField } from "./fields";
 import { FAMILIES, MACHINES } from "./families";
 import { PHRASE_KEYS } from "./keys";
 import {
-  basePhrase, cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, heldPhrase, type Line, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase,
+  basePhrase, cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, type Line, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase,
 } from "./phrases";
 import { CutterPicker } from "./pickers/CutterPicker";
 import { FeedPicker } from "./pickers/FeedPicker";
@@ -16,20 +17,13 @@ import { SetUpPicker } from "./pickers/SetUpPicker";
 import { SpeedPicker } from "./pickers/SpeedPicker";
 import { useJob } from "./provider";
 import { useMaterials } from "./queries";
-import type { Answer, Phrase } from "./types";
+import { type Answer, type Phrase, phraseOfSlot, type Slot } from "./types";
 
 const LABELS: Record<Phrase, string> = {
   diameter: "diameter", depth: "depth", material: "material", start: "start", cutter: "drill", machine: "machine", speed: "speed", feed: "feed",
   entry: "entry", behind: "behind the hole", holding: "holding", coolant: "coolant", wear: "edge", pecks: "pecks",
+  base: "the magnet's base", held: "what holds the drill", asked: "tolerance and edges",
 };
-/** Which phrase a refused field belongs to; the first match counts. */
-const FIELDS: readonly (readonly [string, Phrase])[] = [
-  ["hole.diameter_mm", "diameter"], ["hole.depth_mm", "depth"], ["hole.stack_mm", "depth"], ["hole.start_diameter_mm", "start"], ["hole.start", "entry"], ["material", "material"],
-  ["cutter", "cutter"], ["machine.coolant", "coolant"], ["machine", "machine"], ["setting.speed_rpm", "speed"], ["setting.pecks", "pecks"],
-  ["setting", "feed"], ["holding", "holding"], ["hole", "entry"],
-];
-export const phraseOf = (field: string): Phrase => FIELDS.find(([start]) => field.startsWith(start))?.[1] ?? "cutter";
-
 type Props = {
   answer: Answer | null;
   problems: readonly { field: string; message: string }[];
@@ -43,9 +37,9 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   const job = state.job;
   if (!job) return null;
   const done = () => onOpen(null);
-  const refused = new Map(problems.map((problem) => [phraseOf(problem.field), problem.message]));
+  const refused = new Map(problems.map((problem) => [phraseOfField(problem.field), problem.message]));
   const phrase = (name: Phrase, line: Line, picker: ReactNode, wide = false) => {
-    const wrong = state.wrong[name] ?? refused.get(name);
+    const wrong = Object.entries(state.wrong).find(([slot]) => phraseOfSlot(slot as Slot) === name)?.[1] ?? refused.get(name);
     const draft = state.drafts[name];
     return (
       <span key={name}>
@@ -70,39 +64,39 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   const base = basePhrase(job.case, system);
   const said = [
     // An open picker says for itself what does not read.
-    ...Object.entries(state.wrong).filter(([name]) => name !== open).map(([name, words]) => ({ name, words, bad: true })),
+    ...Object.entries(state.wrong).map(([slot, words]) => ({ name: phraseOfSlot(slot as Slot), words, bad: true })).filter(({ name }) => name !== open),
     ...[...refused].map(([name, words]) => ({ name, words, bad: true })),
     ...Object.entries(state.moved).map(([name, words]) => ({ name, words, bad: false })),
   ];
   return (
     <section aria-label="The job" className="grid gap-1">
       <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">
-        {FAMILIES[job.case.cutter.family].verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker onDone={done} />)},{" "}
-        {phrase("depth", depthPhrase(job, system), <DepthPicker onDone={done} />)}, in{" "}
+        {FAMILIES[job.case.cutter.family].verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker answer={answer} onDone={done} />)},{" "}
+        {phrase("depth", depthPhrase(job, system), <DepthPicker answer={answer} onDone={done} />)}, in{" "}
         {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done} />, true)}, {start.lead}{" "}
-        {phrase("start", start, <StartPicker onDone={done} />)}, with the{" "}
-        {phrase("cutter", cutterPhrase(job, system), <CutterPicker onDone={done} />, true)}, {place.before}{" "}
-        {phrase("machine", machinePhrase(job), <MachinePicker onDone={done} />, true)}
+        {phrase("start", start, <StartPicker answer={answer} onDone={done} />)}, with the{" "}
+        {phrase("cutter", cutterPhrase(job, system), <CutterPicker answer={answer} onDone={done} />, true)}, {place.before}{" "}
+        {phrase("machine", machinePhrase(job), <MachinePicker answer={answer} onDone={done} />, true)}
         {place.after && `, ${place.after}`}
-        {base && `, ${base},`} at{" "}
+        {base && <>, {phrase("base", base, <SetUpPicker phrase="base" answer={answer} />, true)},</>} at{" "}
         {phrase("speed", speedPhrase(job), <SpeedPicker answer={answer} onDone={done} />)}, {feed.lead}{" "}
         {phrase("feed", feed, <FeedPicker answer={answer} onDone={done} />)}.
       </p>
       <p className="text-sm leading-7">
         <span className="text-faint">Set up: </span>
-        {setUp(job.case).map(({ phrase: name, line }, place) => (
+        {setUp(job.case, system, answer).map(({ phrase: name, line }, place) => (
           <span key={name}>
             {place > 0 && "; "}
-            {phrase(name, line, <SetUpPicker phrase={name} onDone={done} />)}
+            {phrase(name, line, <SetUpPicker phrase={name} answer={answer} />)}
             {line.assumed && <span className="sr-only"> (assumed)</span>}
           </span>
         ))}
-        <span className="text-faint">; held in {heldPhrase(job.case, answer?.assumed.find((one) => one.field === "cutter.shank")?.value as string | undefined)}.</span>
+        .
       </p>
       {said.length > 0 && (
         <ul aria-live="polite" className="flex flex-wrap gap-x-5 text-sm">
           {said.map(({ name, words, bad }) => (
-            <li key={name} className={bad ? "text-vermilion" : "text-bronze"}>
+            <li key={`${name} ${words}`} className={bad ? "text-vermilion" : "text-bronze"}>
               <span className="font-semibold">{LABELS[name as Phrase] ?? name}</span>: {words}
             </li>
           ))}

@@ -3,14 +3,15 @@ import type { Case } from "./types";
 
 const FEEDS = ["feed_mm_rev", "feed_rate_mm_min", "hand_force_n", "seconds_per_turn"] as const;
 
-function put(target: Record<string, unknown>, path: readonly string[], value: unknown): void {
+export function put(target: Record<string, unknown>, path: readonly string[], value: unknown): void {
   const [name, ...rest] = path;
   if (name === undefined) return;
   if (rest.length === 0) {
     target[name] = value;
     return;
   }
-  const inner = { ...((target[name] as Record<string, unknown> | null | undefined) ?? {}) };
+  const there = target[name] as Record<string, unknown> | null | undefined;
+  const inner = (Array.isArray(there) ? [...(there as unknown[])] : { ...there }) as Record<string, unknown>;
   target[name] = inner;
   put(inner, rest, value);
 }

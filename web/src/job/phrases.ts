@@ -1,9 +1,10 @@
 /** How each phrase of the job sentence reads. */
 import type { Schemas } from "../api/client";
 import { FAMILIES, MACHINES, ORIENTATION, SURFACES } from "./families";
+import { PROGRAMMED } from "./program";
 import type { Answer, Case, Job, System } from "./types";
 import { isHandFed, stagesOf } from "./types";
-import { nominal, plain, show, significant, speed } from "./units";
+import { drillSize, METRIC, nominal, plain, show, significant, speed } from "./units";
 
 export const SUBSTRATES = { hss: "HSS", "hss-co": "cobalt", carbide: "solid carbide", "carbide-tipped": "carbide-tipped" } as const;
 export const POINTS = {
@@ -39,6 +40,14 @@ export const HOLDING = {
   "lathe-chuck": "in the lathe chuck",
   hand: "held by bare hands",
 } as const;
+export const STARTS = {
+  none: "no mark",
+  punch: "punched",
+  spot: "spotted",
+  centre: "centre-drilled",
+  bush: "through a bush",
+  pilot: "from a pilot",
+} as const;
 export const PECKS = { none: "no pecks", "chip-break": "chip-break pecks", full: "pecked, full retract" } as const;
 
 const word = (table: Record<string, string>, key: string | null | undefined, fallback: string): string =>
@@ -48,8 +57,9 @@ export type Line = { text: string; echo?: string; assumed?: boolean };
 
 export function diameterPhrase(job: Job, system: System): Line {
   const typed = job.typed.diameter;
-  const size = plain(job.case.hole.diameter_mm, system);
-  return typed && !/^[\d.,\s]+(mm)?$/.test(typed) ? { text: typed, echo: plain(job.case.hole.diameter_mm, "metric") } : { text: size };
+  const many = (job.case.hole.count ?? 1) > 1 ? `${job.case.hole.count} of ` : "";
+  const size = `${many}${drillSize(job.case.hole.diameter_mm, system)}`;
+  return typed && !/^[\d.,\s]+(mm)?$/.test(typed) ? { text: many + typed, echo: plain(job.case.hole.diameter_mm, METRIC) } : { text: size };
 }
 
 export function depthPhrase(job: Job, system: System): Line {
@@ -57,7 +67,9 @@ export function depthPhrase(job: Job, system: System): Line {
   const blind = hole.through === false;
   if (job.case.cutter.family === "annular") return { text: blind ? `a groove ${plain(hole.depth_mm, system)} deep` : `through ${plain(hole.depth_mm, system)} plate` };
   const times = job.case.cutter.family === "gun" ? `, ${significant(hole.depth_mm / hole.diameter_mm, 2)} D` : "";
-  return { text: `${plain(hole.depth_mm, system)} deep, ${blind ? "blind" : "through"}${times}` };
+  const plates = hole.stack_mm?.length ?? 0;
+  const how = blind ? `blind${hole.bottom === "flat" ? ", flat-bottomed" : ""}` : plates > 1 ? `through a stack of ${plates}` : "through";
+  return { text: `${plain(hole.depth_mm, system)} deep, ${how}${times}` };
 }
 
 export function materialPhrase(job: Job, materials: readonly Schemas["MaterialRecord"][]): Line {
@@ -83,7 +95,7 @@ export function startPhrase(job: Job, system: System, answer: Answer | null = nu
 
 export function cutterPhrase(job: Job, system: System): Line {
   const { cutter, hole } = job.case;
-  const size = plain(cutter.diameter_mm ?? hole.diameter_mm, system);
+  const size = drillSize(cutter.diameter_mm ?? hole.diameter_mm, system);
   const { noun } = FAMILIES[cutter.family];
   const edge = cutter.substrate == null && cutter.family !== "twist" ? "" : `${word(SUBSTRATES, cutter.substrate, "hss")} `;
   if (cutter.family === "twist") return { text: `${size} ${edge}${noun}, ${word(POINTS, cutter.point, "conventional")}` };
@@ -98,12 +110,12 @@ const CARBIDE_ANYWAY = new Set<string>(["replaceable-tip", "indexable", "gun", "
 export const machinePhrase = (job: Job): Line => ({ text: job.case.machine.name ?? job.case.machine.kind.replace("-", " ") });
 
 /** How a magnet's base lies, and on what. */
-export function basePhrase(job: Case, system: System): string | null {
+export function basePhrase(job: Case, system: System): Line | null {
   const { machine, hole } = job;
   if (machine.kind !== "magnetic") return null;
-  if (!machine.magnet) return "its magnet not described";
+  if (!machine.magnet) return { text: "its magnet not described" };
   const plate = hole.plate_thickness_mm ?? hole.depth_mm;
-  return `${ORIENTATION[machine.magnet.orientation ?? "down"]} on ${plain(plate, system)} ${SURFACES[machine.magnet.surface ?? "bare"]} plate`;
+  return { text: `${ORIENTATION[machine.magnet.orientation ?? "down"]} on ${plain(plate, system)} ${SURFACES[machine.magnet.surface ?? "bare"]} plate` };
 }
 
 export function speedPhrase(job: Job): Line {
@@ -128,6 +140,9 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
     const echo = made == null ? undefined : `${show(made, "mm/rev", system, 2)}${rim != null ? `, about ${show(rim, "N", system, 2)} at the rim` : ""}`;
     return { lead: "winding", text: `one turn in ${significant(setting.seconds_per_turn, 2)} s`, echo };
   }
+  if (setting.feed_rate_mm_min != null && job.typed.feed?.startsWith(PROGRAMMED)) {
+    return { lead: `${job.typed.feed}:`, text: show(answer?.setting.feed_mm_rev ?? setting.feed_rate_mm_min / setting.speed_rpm, "mm/rev", system, 2), echo: show(setting.feed_rate_mm_min, "mm/min", system) };
+  }
   const rate = answer ? show(answer.setting.feed_rate_mm_min, "mm/min", system, 2) : undefined;
   const feed = setting.feed_mm_rev ?? answer?.setting.feed_mm_rev;
   const force = isHandFed(job.case) ? answer?.limits.find((limit) => limit.id === "hand")?.demand?.middle : undefined;
@@ -138,22 +153,47 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
   };
 }
 
-export type SetUp = { phrase: "entry" | "behind" | "holding" | "coolant" | "wear" | "pecks"; line: Line };
+export type SetUp = { phrase: "entry" | "behind" | "holding" | "held" | "coolant" | "wear" | "pecks" | "asked"; line: Line };
 
-export function setUp(job: Case): SetUp[] {
+/** What holds the work, with what was said of it. */
+function holdingPhrase({ holding, machine }: Case, system: System): string {
+  const kind = word(HOLDING, holding?.kind, MACHINES[machine.kind].holding);
+  const force = holding?.force_n ? show(holding.force_n, "N", system, 2) : "";
+  const clamps = holding?.count && holding.kind === "clamps" ? `${holding.count} clamps` : kind;
+  return [clamps, force && (holding?.kind === "clamps" ? `${force} each` : force), holding?.stop && "against a stop"].filter(Boolean).join(", ");
+}
+
+function coolantPhrase({ machine }: Case, system: System): string {
+  const { method, pressure_bar } = machine.coolant ?? {};
+  return `${word(COOLANT, method, "dry")}${pressure_bar ? `, ${show(pressure_bar, "bar", system, 2)}` : ""}`;
+}
+
+/** What is asked of the finished hole, and what stands near it. */
+function askedPhrase({ hole }: Case, system: System): Line {
+  const said = [
+    hole.tolerance_it && `IT${hole.tolerance_it}`,
+    hole.edge_distance_mm != null && `${plain(hole.edge_distance_mm, system)} to the edge`,
+    hole.next_hole_mm != null && `next hole at ${plain(hole.next_hole_mm, system)}`,
+  ].filter(Boolean);
+  return { text: said.join(", ") || "no tolerance or edge given", assumed: said.length === 0 };
+}
+
+export function setUp(job: Case, system: System, answer: Answer | null = null): SetUp[] {
   const { hole, machine, cutter, setting, holding } = job;
-  const start = hole.start?.kind ?? "punch";
-  const guided: Record<string, string> = { none: "no punch mark", punch: "punched", spot: "spotted", centre: "centre-drilled", bush: "through a bush", pilot: "from a pilot" };
+  const slope = hole.entry === "angled" && hole.entry_angle_deg ? ` at ${hole.entry_angle_deg}°` : "";
+  const pecks = setting.pecks?.depths_mm?.length ?? 0;
   return [
     {
       phrase: "entry",
-      line: { text: `${word(ENTRY, hole.entry, "flat")}, ${guided[start]}`, assumed: hole.entry == null && hole.start?.kind == null },
+      line: { text: `${word(ENTRY, hole.entry, "flat")}${slope}, ${word(STARTS, hole.start?.kind, "punch")}`, assumed: hole.entry == null && hole.start?.kind == null },
     },
     { phrase: "behind", line: { text: word(BEHIND, hole.behind, "air"), assumed: hole.behind == null } },
-    { phrase: "holding", line: { text: word(HOLDING, holding?.kind, MACHINES[machine.kind].holding), assumed: holding?.kind == null } },
-    { phrase: "coolant", line: { text: word(COOLANT, machine.coolant?.method, "dry"), assumed: machine.coolant?.method == null } },
+    { phrase: "holding", line: { text: holdingPhrase(job, system), assumed: holding?.kind == null } },
+    { phrase: "held", line: { text: `held in ${heldPhrase(job, answer?.assumed.find((one) => one.field === "cutter.shank")?.value as string | undefined)}`, assumed: machine.holder?.kind == null } },
+    { phrase: "coolant", line: { text: coolantPhrase(job, system), assumed: machine.coolant?.method == null } },
     { phrase: "wear", line: { text: `${word(WEAR, cutter.wear, "sharp")} edge`, assumed: cutter.wear == null } },
-    { phrase: "pecks", line: { text: word(PECKS, setting.pecks?.kind, "none"), assumed: setting.pecks?.kind == null } },
+    { phrase: "pecks", line: { text: `${word(PECKS, setting.pecks?.kind, "none")}${pecks ? `, ${pecks} of them` : ""}`, assumed: setting.pecks?.kind == null } },
+    { phrase: "asked", line: askedPhrase(job, system) },
   ];
 }
 
@@ -174,7 +214,7 @@ export function plainSentence(job: Job, answer: Answer | null, materials: readon
   const start = startPhrase(job, system, answer);
   const place = MACHINES[job.case.machine.kind];
   const base = basePhrase(job.case, system);
-  const after = [place.after?.replace(/,$/, ""), base].filter(Boolean).map((words) => `, ${words},`).join("");
+  const after = [place.after?.replace(/,$/, ""), base?.text].filter(Boolean).map((words) => `, ${words},`).join("");
   return (
     `${FAMILIES[job.case.cutter.family].verb} ${diameterPhrase(job, system).text}, ${depthPhrase(job, system).text}, in ${materialPhrase(job, materials).text}, ` +
     `${start.lead} ${start.text}, with the ${cutterPhrase(job, system).text}, ${place.before} ${machinePhrase(job).text}${after} ` +

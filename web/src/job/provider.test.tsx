@@ -50,7 +50,7 @@ it("takes a figure that reads, settles what moves with it, and says what moved",
   const moved = withDiameter({ ...CASE, cutter: { family: "twist", diameter_mm: 22 } }, 22);
   replies.set("/api/settle", { status: 200, body: { case: moved, moved: [{ phrase: "cutter", words: "the 22 mm one" }], cutter: "d-22" } });
   const { result } = renderHook(useJob, { wrapper });
-  act(() => result.current.dispatch({ do: "draft", phrase: "diameter", text: "22" }));
+  act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "22" }));
   await act(async () => expect(await result.current.read("diameter", "diameter", "22", withDiameter, "diameter")).toBe(true));
   expect(result.current.state.job?.case.cutter.diameter_mm).toBe(22);
   expect(result.current.state.job?.refs.cutter).toEqual({ id: "d-22", revision: 0 });
@@ -64,7 +64,7 @@ it("takes a figure that reads, settles what moves with it, and says what moved",
 it("keeps a draft the server refuses, with its words, through a reload", async () => {
   replies.set("/api/read", { status: 422, body: { errors: [{ field: "diameter", message: "“2o” is not a drill size" }] } });
   const { result, unmount } = renderHook(useJob, { wrapper });
-  act(() => result.current.dispatch({ do: "draft", phrase: "diameter", text: "2o" }));
+  act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "2o" }));
   await act(async () => expect(await result.current.read("diameter", "diameter", "2o", withDiameter)).toBe(false));
   expect(result.current.state.wrong.diameter).toContain("not a drill size");
   expect(result.current.state.job?.case).toEqual(CASE);
@@ -74,7 +74,7 @@ it("keeps a draft the server refuses, with its words, through a reload", async (
 
 it("waits for a server that is gone and reads the draft when it is back", async () => {
   const { result } = renderHook(useJob, { wrapper });
-  act(() => result.current.dispatch({ do: "draft", phrase: "depth", text: "40" }));
+  act(() => result.current.dispatch({ do: "draft", slot: "depth", text: "40" }));
   await act(async () => {
     await result.current.read("depth", "length", "40", (was, depth_mm) => ({ ...was, hole: { ...was.hole, depth_mm } }));
   });
@@ -88,12 +88,12 @@ it("waits for a server that is gone and reads the draft when it is back", async 
 it("drops the answer to a question that was overtaken by another draft", async () => {
   replies.set("/api/read", { status: 200, body: { text: "21", value: 21, echo: "", near: [] } });
   const { result } = renderHook(useJob, { wrapper });
-  act(() => result.current.dispatch({ do: "draft", phrase: "diameter", text: "21" }));
+  act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "21" }));
   let reading: Promise<boolean> | undefined;
   act(() => {
     reading = result.current.read("diameter", "diameter", "21", withDiameter);
   });
-  act(() => result.current.dispatch({ do: "draft", phrase: "diameter", text: "21.5" }));
+  act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "21.5" }));
   await act(async () => void (await reading));
   expect(result.current.state.drafts.diameter).toBe("21.5");
   expect(result.current.state.job?.case.hole.diameter_mm).toBe(20);

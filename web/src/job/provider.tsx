@@ -4,7 +4,9 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 
 import { api, Lost, Refused } from "../api/client";
 import { type Action, reduce, start, type State } from "./store";
-import type { Case, Job, Phrase, System } from "./types";
+import type { Case, Job, Phrase, Slot, System } from "./types";
+import { phraseOfSlot } from "./types";
+import { METRIC, sideOf, unitOf } from "./units";
 import { jobInAddress, putInAddress } from "./url";
 
 const DRAFTS = "drafts";
@@ -13,8 +15,13 @@ const AGAIN_MS = 1500;
 export const PAUSE_MS = 250;
 
 type Settled = "diameter" | "cutter" | "machine" | "start";
+/** A typed figure read; a list where the field takes several. */
+export type Read = number | number[];
+type Apply = (job: Case, value: never) => Case;
 export type Change = {
   phrase: Phrase;
+  /** Where it was typed, if not into the phrase's own field. */
+  slot?: Slot;
   edit: (job: Case) => Case;
   /** Which other phrases may have to move with it; none where it stands alone. */
   settles?: Settled;
@@ -27,7 +34,7 @@ export type JobStore = {
   state: State;
   dispatch: (action: Action) => void;
   change: (change: Change) => Promise<boolean>;
-  read: (phrase: Phrase, kind: string, text: string, apply: (job: Case, value: number) => Case, settles?: Settled) => Promise<boolean>;
+  read: (slot: Slot, kind: string, text: string, apply: Apply, settles?: Settled) => Promise<boolean>;
   system: System;
   setSystem: (system: System) => void;
   lost: boolean;
@@ -41,6 +48,14 @@ export function useJob(): JobStore {
   return store;
 }
 
+const savedSystem = (): System => {
+  try {
+    return { ...METRIC, ...(JSON.parse(localStorage.getItem("units") ?? "{}") as Partial<System>) };
+  } catch {
+    return METRIC;
+  }
+};
+
 const savedDrafts = (): State["drafts"] => {
   try {
     return JSON.parse(sessionStorage.getItem(DRAFTS) ?? "{}") as State["drafts"];
@@ -51,19 +66,19 @@ const savedDrafts = (): State["drafts"] => {
 
 function typedAfter(job: Job, change: Change): Job["typed"] {
   const typed = { ...job.typed };
-  delete typed[change.phrase];
+  delete typed[change.slot ?? change.phrase];
   if (change.settles === "cutter") delete typed.diameter;
-  if (change.typed) typed[change.phrase] = change.typed;
+  if (change.typed) typed[change.slot ?? change.phrase] = change.typed;
   return typed;
 }
 
-type Waiting = { phrase: Phrase; kind: string; apply: (job: Case, value: number) => Case; settles?: Settled };
+type Waiting = { slot: Slot; kind: string; apply: Apply; settles?: Settled };
 
 export function JobProvider({ children }: { children: ReactNode }) {
   const [state, dispatch] = useReducer(reduce, null, () => start(jobInAddress(), savedDrafts()));
-  const [system, keepSystem] = useState<System>(() => (localStorage.getItem("system") === "inch" ? "inch" : "metric"));
+  const [system, keepSystem] = useState<System>(savedSystem);
   const [lost, setLost] = useState(false);
-  const waiting = useRef(new Map<Phrase, Waiting>());
+  const waiting = useRef(new Map<Slot, Waiting>());
   const latest = useRef(state);
   const turn = useRef(0);
   useEffect(() => {
@@ -80,7 +95,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
     if (!job) return false;
     const edited = wanted.edit(structuredClone(job.case));
     const next: Job = { ...job, case: edited, typed: typedAfter(job, wanted), refs: { ...job.refs, ...wanted.refs } };
-    const step = { do: "commit", phrase: wanted.phrase, nudge: wanted.nudge, at: performance.now() } as const;
+    const step = { do: "commit", slot: wanted.slot ?? wanted.phrase, nudge: wanted.nudge, at: performance.now() } as const;
     if (!wanted.settles) {
       dispatch({ ...step, job: next });
       return true;
@@ -98,23 +113,23 @@ export function JobProvider({ children }: { children: ReactNode }) {
       return true;
     } catch (error) {
       if (error instanceof Lost) setLost(true);
-      if (error instanceof Refused) dispatch({ do: "wrong", phrase: wanted.phrase, words: error.message });
+      if (error instanceof Refused) dispatch({ do: "wrong", slot: wanted.slot ?? wanted.phrase, words: error.message });
       return false;
     }
   }, []);
 
   const read = useCallback<JobStore["read"]>(
-    async (phrase, kind, text, apply, settles) => {
-      waiting.current.set(phrase, { phrase, kind, apply, settles });
+    async (slot, kind, text, apply, settles) => {
+      waiting.current.set(slot, { slot, kind, apply, settles });
       try {
-        const found = await api.read(kind, text, system);
+        const found = await api.read(kind, text, sideOf(unitOf(kind), system));
         setLost(false);
-        if (latest.current.drafts[phrase] !== text) return false;
-        waiting.current.delete(phrase);
-        return await change({ phrase, typed: text, settles, edit: (job) => apply(job, found.value) });
+        if (latest.current.drafts[slot] !== text) return false;
+        waiting.current.delete(slot);
+        return await change({ phrase: phraseOfSlot(slot), slot, typed: text, settles, edit: (job) => apply(job, found.value as never) });
       } catch (error) {
         if (error instanceof Lost) setLost(true);
-        if (error instanceof Refused && latest.current.drafts[phrase] === text) dispatch({ do: "wrong", phrase, words: error.message });
+        if (error instanceof Refused && latest.current.drafts[slot] === text) dispatch({ do: "wrong", slot, words: error.message });
         return false;
       }
     },
@@ -127,13 +142,13 @@ export function JobProvider({ children }: { children: ReactNode }) {
     if (!lost || !health.isSuccess) return;
     setLost(false);
     for (const one of waiting.current.values()) {
-      const text = latest.current.drafts[one.phrase];
-      if (text !== undefined) void read(one.phrase, one.kind, text, one.apply, one.settles);
+      const text = latest.current.drafts[one.slot];
+      if (text !== undefined) void read(one.slot, one.kind, text, one.apply, one.settles);
     }
   }, [lost, health.isSuccess, read]);
 
   const setSystem = useCallback((wanted: System) => {
-    localStorage.setItem("system", wanted);
+    localStorage.setItem("units", JSON.stringify(wanted));
     keepSystem(wanted);
   }, []);
   const store = useMemo(

@@ -3,8 +3,9 @@ import { describe, expect, it } from "vitest";
 
 import { LimitBar } from "../drawing/LimitBar";
 import { cutterPhrase, diameterPhrase, feedPhrase, heldPhrase, plainSentence, setUp, speedPhrase, startPhrase } from "./phrases";
-import { phraseOf } from "./Sentence";
+import { phraseOfField } from "./fields";
 import type { Answer, Case, Job } from "./types";
+import { INCH, METRIC } from "./units";
 import { because } from "./Verdict";
 
 const CASE = {
@@ -23,22 +24,22 @@ const answer = (feed: number | null): Answer => ({ setting: { feed_mm_rev: feed,
 
 describe("the sentence", () => {
   it("keeps what was typed where it is not a plain figure, with its echo", () => {
-    expect(diameterPhrase(job({}, { diameter: "1/2" }), "metric")).toEqual({ text: "1/2", echo: "12.7 mm" });
-    expect(diameterPhrase(job({}, { diameter: "12,70" }), "metric").text).toBe("12.7 mm");
-    expect(diameterPhrase(job(), "inch").text).toBe("0.5 in");
+    expect(diameterPhrase(job({}, { diameter: "1/2" }), METRIC)).toEqual({ text: "1/2", echo: "12.7 mm" });
+    expect(diameterPhrase(job({}, { diameter: "12,70" }), METRIC).text).toBe("12.7 mm");
+    expect(diameterPhrase(job(), INCH).text).toBe("1/2 in");
   });
 
   it("reads as one sentence for a hand", () => {
-    expect(plainSentence(job(), answer(0.09), [C45], "metric")).toBe(
+    expect(plainSentence(job(), answer(0.09), [C45], METRIC)).toBe(
       "Drill 12.7 mm, 20 mm deep, blind, in Medium-carbon steel C45, 200 HB, from solid, with the 12.7 mm cobalt twist drill, split point, " +
         "on bench press B1 at belt C, 620 rpm, leaning 110 N.",
     );
   });
 
   it("says what the hand makes, or that it only polishes", () => {
-    expect(feedPhrase(job(), answer(0.09), "metric").echo).toBe("about 0.090 mm/rev");
-    expect(feedPhrase(job(), answer(null), "metric").echo).toBe("it only polishes");
-    expect(feedPhrase(job(), null, "metric").echo).toBeUndefined();
+    expect(feedPhrase(job(), answer(0.09), METRIC).echo).toBe("about 0.090 mm/rev");
+    expect(feedPhrase(job(), answer(null), METRIC).echo).toBe("it only polishes");
+    expect(feedPhrase(job(), null, METRIC).echo).toBeUndefined();
   });
 
   it("names a speed by its step where it is one", () => {
@@ -47,25 +48,25 @@ describe("the sentence", () => {
   });
 
   it("tells a start hole from solid, and what holds the drill", () => {
-    expect(startPhrase(job(), "metric").text).toBe("solid");
-    expect(startPhrase(job({ hole: { ...CASE.hole, start_diameter_mm: 4 } }), "metric").text).toBe("a 4 mm hole");
+    expect(startPhrase(job(), METRIC).text).toBe("solid");
+    expect(startPhrase(job({ hole: { ...CASE.hole, start_diameter_mm: 4 } }), METRIC).text).toBe("a 4 mm hole");
     expect(heldPhrase(CASE, undefined)).toBe("13 mm keyed chuck");
     expect(heldPhrase({ ...CASE, machine: { ...CASE.machine, holder: { kind: "morse", tang_engaged: false } } }, "morse-2")).toBe("MT2, no tang");
-    expect(cutterPhrase(job({ cutter: { family: "twist" } }), "metric").text).toContain("HSS twist drill, conventional point");
+    expect(cutterPhrase(job({ cutter: { family: "twist" } }), METRIC).text).toContain("HSS twist drill, conventional point");
   });
 
   it("marks what was only assumed in the set-up", () => {
-    const lines = setUp({ ...CASE, holding: { kind: "hand" } });
+    const lines = setUp({ ...CASE, holding: { kind: "hand" } }, METRIC);
     expect(lines.find((one) => one.phrase === "holding")?.line).toEqual({ text: "held by bare hands", assumed: false });
     expect(lines.find((one) => one.phrase === "behind")?.line.assumed).toBe(true);
   });
 
   it("puts a refused field's words with its own phrase", () => {
-    expect(phraseOf("hole.diameter_mm")).toBe("diameter");
-    expect(phraseOf("machine.coolant.method")).toBe("coolant");
-    expect(phraseOf("machine.spindle.stages[0].speed_rpm")).toBe("machine");
-    expect(phraseOf("setting.hand_force_n")).toBe("feed");
-    expect(phraseOf("something.new")).toBe("cutter");
+    expect(phraseOfField("hole.diameter_mm")).toBe("diameter");
+    expect(phraseOfField("machine.coolant.method")).toBe("coolant");
+    expect(phraseOfField("machine.spindle.stages[0].speed_rpm")).toBe("machine");
+    expect(phraseOfField("setting.hand_force_n")).toBe("feed");
+    expect(phraseOfField("something.new")).toBe("cutter");
   });
 });
 

@@ -55,11 +55,11 @@ describe("undo", () => {
 
 describe("drafts", () => {
   it("leave the job alone, stay when they are wrong, and go when they are committed", () => {
-    let state = reduce(start(job(100)), { do: "draft", phrase: "diameter", text: "2o" });
-    state = reduce(state, { do: "wrong", phrase: "diameter", words: "“2o” is not a drill size" });
+    let state = reduce(start(job(100)), { do: "draft", slot: "diameter", text: "2o" });
+    state = reduce(state, { do: "wrong", slot: "diameter", words: "“2o” is not a drill size" });
     expect(state.drafts.diameter).toBe("2o");
     expect(speed(state)).toBe(100);
-    state = reduce(state, { do: "commit", job: job(100), phrase: "diameter" });
+    state = reduce(state, { do: "commit", job: job(100), slot: "diameter" });
     expect(state.drafts.diameter).toBeUndefined();
     expect(state.wrong.diameter).toBeUndefined();
   });

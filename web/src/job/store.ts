@@ -1,5 +1,5 @@
 /** The job, its drafts, and what was before: a pure reducer. */
-import type { Job, Phrase } from "./types";
+import type { Job, Phrase, Slot } from "./types";
 
 export const MOST_STEPS_BACK = 200;
 /** Nudges closer together than this are one step of undo. */
@@ -7,9 +7,9 @@ export const ONE_NUDGE_MS = 600;
 
 export type State = {
   job: Job | null;
-  drafts: Partial<Record<Phrase, string>>;
+  drafts: Partial<Record<Slot, string>>;
   /** What is wrong with a draft, in words. */
-  wrong: Partial<Record<Phrase, string>>;
+  wrong: Partial<Record<Slot, string>>;
   /** What moved with the last change, in words. */
   moved: Partial<Record<Phrase, string>>;
   past: Job[];
@@ -19,10 +19,10 @@ export type State = {
 
 export type Action =
   | { do: "open"; job: Job }
-  | { do: "draft"; phrase: Phrase; text: string }
-  | { do: "wrong"; phrase: Phrase; words: string }
-  | { do: "drop-draft"; phrase: Phrase }
-  | { do: "commit"; job: Job; phrase?: Phrase; moved?: { phrase: string; words: string }[]; nudge?: string; at?: number }
+  | { do: "draft"; slot: Slot; text: string }
+  | { do: "wrong"; slot: Slot; words: string }
+  | { do: "drop-draft"; slot: Slot }
+  | { do: "commit"; job: Job; slot?: Slot; moved?: { phrase: string; words: string }[]; nudge?: string; at?: number }
   | { do: "named"; name: string; check: string }
   | { do: "undo" }
   | { do: "redo" };
@@ -37,10 +37,10 @@ export const start = (job: Job | null, drafts: State["drafts"] = {}): State => (
   lastNudge: null,
 });
 
-function without<T>(record: Partial<Record<Phrase, T>>, phrase?: Phrase): Partial<Record<Phrase, T>> {
-  if (!phrase || !(phrase in record)) return record;
+function without<T>(record: Partial<Record<Slot, T>>, slot?: Slot): Partial<Record<Slot, T>> {
+  if (!slot || !(slot in record)) return record;
   const rest = { ...record };
-  delete rest[phrase];
+  delete rest[slot];
   return rest;
 }
 
@@ -52,8 +52,8 @@ function commit(state: State, action: Extract<Action, { do: "commit" }>): State 
   return {
     ...state,
     job: action.job,
-    drafts: without(state.drafts, action.phrase),
-    wrong: without(state.wrong, action.phrase),
+    drafts: without(state.drafts, action.slot),
+    wrong: without(state.wrong, action.slot),
     moved: Object.fromEntries((action.moved ?? []).map((move) => [move.phrase, move.words])),
     past,
     future: [],
@@ -67,11 +67,11 @@ export function reduce(state: State, action: Action): State {
       // What was on screen is one undo away, kept or not.
       return state.job ? { ...start(action.job), past: [...state.past, state.job].slice(-MOST_STEPS_BACK) } : start(action.job);
     case "draft":
-      return { ...state, drafts: { ...state.drafts, [action.phrase]: action.text }, wrong: without(state.wrong, action.phrase) };
+      return { ...state, drafts: { ...state.drafts, [action.slot]: action.text }, wrong: without(state.wrong, action.slot) };
     case "wrong":
-      return { ...state, wrong: { ...state.wrong, [action.phrase]: action.words } };
+      return { ...state, wrong: { ...state.wrong, [action.slot]: action.words } };
     case "drop-draft":
-      return { ...state, drafts: without(state.drafts, action.phrase), wrong: without(state.wrong, action.phrase) };
+      return { ...state, drafts: without(state.drafts, action.slot), wrong: without(state.wrong, action.slot) };
     case "commit":
       return commit(state, action);
     case "named":

@@ -28,7 +28,7 @@ export type Ref = { id: string; revision: number };
 export type Job = {
   case: Case;
   /** What was typed, where it differs from the plain figure: "1/2", "7 thou". */
-  typed: Partial<Record<Phrase, string>>;
+  typed: Partial<Record<Slot, string>>;
   refs: { machine?: Ref; cutter?: Ref; check?: string };
   pinned: boolean;
   name: string;
@@ -48,13 +48,23 @@ export type Phrase =
   | "holding"
   | "coolant"
   | "wear"
-  | "pecks";
+  | "pecks"
+  | "base"
+  | "held"
+  | "asked";
+
+/** Where something can be typed: a phrase's own figure, or any field of the case behind it by its path. */
+export type Slot = Phrase | `${Phrase}:${string}`;
+export const phraseOfSlot = (slot: Slot): Phrase => slot.split(":")[0] as Phrase;
 
 export type Answer = Schemas["Answer"];
 export type LimitFinding = Schemas["LimitFinding"];
 export type Band = Schemas["Band"];
 export type Verdict = Answer["verdict"];
-export type System = "metric" | "inch";
+export type Side = "metric" | "inch";
+/** Which side each unit is shown and read on: the trade mixes them. */
+export type System = Readonly<Record<Quantity, Side>>;
+export type Quantity = "length" | "feed" | "speed" | "force" | "torque" | "power" | "pressure";
 
 export const HAND_FEEDS: readonly string[] = ["hand-lever", "magnet-rack", "tailstock", "push"];
 export const isHandFed = (job: Case): boolean => HAND_FEEDS.includes(job.machine.feed?.kind ?? "");

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { nominal, plain, show, showBand, significant, time } from "./units";
+import { drillSize, nominal, plain, show, showBand, significant, time, INCH, METRIC } from "./units";
 
 describe("figures on screen", () => {
   it.each([
@@ -12,26 +12,28 @@ describe("figures on screen", () => {
   ])("%f at %i digits reads %s", (value, digits, text) => expect(significant(value, digits)).toBe(text));
 
   it("turns newtons into kN only where they are many, and into lbf for inch users", () => {
-    expect(show(4600, "N", "metric")).toBe("4.60 kN");
-    expect(show(150, "N", "metric")).toBe("150 N");
-    expect(show(4448.22, "N", "inch")).toBe("1000 lbf");
+    expect(show(4600, "N", METRIC)).toBe("4.60 kN");
+    expect(show(150, "N", METRIC)).toBe("150 N");
+    expect(show(4448.22, "N", INCH)).toBe("1000 lbf");
   });
 
   it("gives the unit once in a band, and one figure where there is no doubt", () => {
-    expect(showBand(4800, 7700, "N", "metric")).toBe("4.8–7.7 kN");
-    expect(showBand(20, 20, "m/min", "metric")).toBe("20.0 m/min");
+    expect(showBand(4800, 7700, "N", METRIC)).toBe("4.8–7.7 kN");
+    expect(showBand(20, 20, "m/min", METRIC)).toBe("20.0 m/min");
   });
 
   it("shows a set figure with no digits it was not given", () => {
-    expect(nominal(60, "N", "metric")).toBe("60 N");
-    expect(nominal(0.37, "kW", "metric")).toBe("0.37 kW");
+    expect(nominal(60, "N", METRIC)).toBe("60 N");
+    expect(nominal(0.37, "kW", METRIC)).toBe("0.37 kW");
   });
 
-  it("never shows a missing figure as nought", () => expect(show(null, "mm/rev", "metric")).toBe("–"));
+  it("never shows a missing figure as nought", () => expect(show(null, "mm/rev", METRIC)).toBe("–"));
 
   it("writes lengths and times as a shop does", () => {
-    expect(plain(12.7, "inch")).toBe("0.5 in");
-    expect(plain(20, "metric")).toBe("20 mm");
+    expect(plain(12.7, INCH)).toBe("0.5 in");
+    expect(plain(20, METRIC)).toBe("20 mm");
+    expect([12.7, 38.1, 6.746875, 20, 25.4].map((size) => drillSize(size, INCH))).toEqual(["1/2 in", "1-1/2 in", "17/64 in", "0.7874 in", "1 in"]);
+    expect(drillSize(12.7, METRIC)).toBe("12.7 mm");
     expect(time(134)).toBe("2 min 14 s");
   });
 });

@@ -1,9 +1,29 @@
 /** How figures are shown: two or three significant digits, the user's units, the unit always with the number. */
-import type { System } from "./types";
+import type { Quantity, Side, System } from "./types";
 
 type Shown = { unit: string; factor: number; digits?: number };
 
-const UNITS: Record<string, Record<System, Shown>> = {
+/** The quantities a user may have in either unit, with the units on offer. */
+export const QUANTITIES: readonly (readonly [Quantity, string, string, string])[] = [
+  ["length", "Lengths", "mm", "in"],
+  ["feed", "Feeds", "mm/rev", "in/rev"],
+  ["speed", "Cutting speed", "m/min", "ft/min"],
+  ["force", "Forces", "N", "lbf"],
+  ["torque", "Torque", "N·m", "lbf·ft"],
+  ["power", "Power", "kW", "hp"],
+  ["pressure", "Coolant", "bar, l/min", "psi, gal/min"],
+];
+const all = (side: Side): System => Object.fromEntries(QUANTITIES.map(([quantity]) => [quantity, side])) as System;
+export const METRIC = all("metric");
+export const INCH = all("inch");
+
+const QUANTITY_OF: Record<string, Quantity> = {
+  mm: "length", "mm/rev": "feed", "mm/min": "feed", "m/min": "speed", "cm³/min": "speed", N: "force", "N/mm": "force", "N·m": "torque", kW: "power", hp: "power", bar: "pressure", "l/min": "pressure",
+};
+/** On which side a unit is shown and read. */
+export const sideOf = (unit: string, system: System): Side => system[QUANTITY_OF[unit] ?? "length"];
+
+const UNITS: Record<string, Record<Side, Shown>> = {
   mm: { metric: { unit: "mm", factor: 1 }, inch: { unit: "in", factor: 1 / 25.4 } },
   "mm/rev": { metric: { unit: "mm/rev", factor: 1 }, inch: { unit: "in/rev", factor: 1 / 25.4 } },
   "mm/min": { metric: { unit: "mm/min", factor: 1 }, inch: { unit: "in/min", factor: 1 / 25.4 } },
@@ -11,8 +31,16 @@ const UNITS: Record<string, Record<System, Shown>> = {
   N: { metric: { unit: "N", factor: 1 }, inch: { unit: "lbf", factor: 1 / 4.4482216152605 } },
   "N·m": { metric: { unit: "N·m", factor: 1 }, inch: { unit: "lbf·ft", factor: 0.737562149 } },
   kW: { metric: { unit: "kW", factor: 1 }, inch: { unit: "hp", factor: 1 / 0.745699872 } },
+  bar: { metric: { unit: "bar", factor: 1 }, inch: { unit: "psi", factor: 14.503773773 } },
+  "l/min": { metric: { unit: "l/min", factor: 1 }, inch: { unit: "gal/min", factor: 1 / 3.785411784 } },
+  kg: { metric: { unit: "kg", factor: 1 }, inch: { unit: "lb", factor: 1 / 0.45359237 } },
   "cm³/min": { metric: { unit: "cm³/min", factor: 1 }, inch: { unit: "in³/min", factor: 1 / 16.387064 } },
 };
+
+const UNIT_OF_ENDING: readonly (readonly [string, string])[] = [["_mm_rev", "mm/rev"], ["_n_mm", "N/mm"], ["_nm", "N·m"], ["_mm", "mm"], ["_n", "N"], ["_kw", "kW"], ["_bar", "bar"], ["_l_min", "l/min"]];
+const UNIT_OF_KIND: Record<string, string> = { diameter: "mm", length: "mm", feed: "mm/rev", force: "N" };
+/** The unit a kind of figure is kept in: a field's path ends with it. */
+export const unitOf = (kind: string): string => UNIT_OF_KIND[kind] ?? UNIT_OF_ENDING.find(([ending]) => kind.endsWith(ending))?.[1] ?? "";
 
 /** A number at so many significant digits, without exponents or trailing noughts beyond them. */
 export function significant(value: number, digits = 3): string {
@@ -24,8 +52,8 @@ export function significant(value: number, digits = 3): string {
 
 /** A figure and its unit as the user wants to see it. Large thrusts go to kN. */
 export function split(value: number, unit: string, system: System, digits = 3): [string, string] {
-  const shown = UNITS[unit]?.[system] ?? { unit, factor: 1 };
-  if (unit === "N" && system === "metric" && Math.abs(value) >= 1000) return [significant(value / 1000, digits), "kN"];
+  const shown = UNITS[unit]?.[sideOf(unit, system)] ?? { unit, factor: 1 };
+  if (unit === "N" && system.force === "metric" && Math.abs(value) >= 1000) return [significant(value / 1000, digits), "kN"];
   return [significant(value * shown.factor, digits), shown.unit];
 }
 
@@ -44,14 +72,14 @@ export function nominal(value: number, unit: string, system: System): string {
 /** A band with its unit, the unit once. */
 export function showBand(low: number, high: number, unit: string, system: System): string {
   if (low === high) return show(low, unit, system);
-  const kilo = unit === "N" && system === "metric" && high >= 1000;
+  const kilo = unit === "N" && system.force === "metric" && high >= 1000;
   const at = (value: number) => (kilo ? significant(value / 1000, 2) : split(value, unit, system, 2)[0]);
   return `${at(low)}–${at(high)} ${kilo ? "kN" : split(high, unit, system)[1]}`;
 }
 
 /** A demand against its marks, the unit once: "0.97–1.5 of 1.2 / 1.6 kW". */
 export function against(band: readonly [number, number], soft: number, hard: number, unit: string, system: System): string {
-  const kilo = unit === "N" && system === "metric" && hard >= 1000;
+  const kilo = unit === "N" && system.force === "metric" && hard >= 1000;
   const at = (value: number) => (kilo ? significant(value / 1000, 2) : split(value, unit, system, value >= 100 ? 3 : 2)[0]);
   const demand = band[0] === band[1] ? at(band[0]) : `${at(band[0])}–${at(band[1])}`;
   return `${demand} of ${soft < hard ? `${at(soft)} / ` : ""}${at(hard)} ${kilo ? "kN" : split(1, unit, system)[1]}`;
@@ -62,8 +90,18 @@ export const speed = (rpm: number): string => `${Number(rpm.toPrecision(4))} rpm
 
 /** A length as a machinist writes it: no needless noughts. */
 export function plain(value: number, system: System): string {
-  const shown = system === "inch" ? value / 25.4 : value;
-  return `${Number(shown.toFixed(system === "inch" ? 4 : 3))} ${system === "inch" ? "in" : "mm"}`;
+  const inch = system.length === "inch";
+  return `${Number((inch ? value / 25.4 : value).toFixed(inch ? 4 : 3))} ${inch ? "in" : "mm"}`;
+}
+
+/** A hole or a drill: where inches have a sixty-fourth for it, the fraction. */
+export function drillSize(value: number, system: System): string {
+  const parts = (value / 25.4) * 64;
+  const whole = Math.round(parts);
+  if (system.length === "metric" || whole === 0 || Math.abs(parts - whole) > 0.004) return plain(value, system);
+  let [over, under] = [whole % 64, 64];
+  while (over > 0 && over % 2 === 0) [over, under] = [over / 2, under / 2];
+  return `${[Math.floor(whole / 64) || "", over ? `${over}/${under}` : ""].filter(Boolean).join("-")} in`;
 }
 
 /** Seconds as a shop says them. */
@@ -71,4 +109,12 @@ export function time(seconds: number | null): string {
   if (seconds === null) return "–";
   if (seconds < 90) return `${significant(seconds, 2)} s`;
   return `${Math.floor(seconds / 60)} min ${Math.round(seconds % 60)} s`;
+}
+
+/** A value that was assumed, in words. */
+export function assumedValue(value: unknown): string {
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (Array.isArray(value)) return value.length ? value.join(", ") : "none";
+  if (typeof value === "object") return "not given";
+  return String(value);
 }

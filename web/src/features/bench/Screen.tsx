@@ -13,7 +13,7 @@ import { useCheck, useChecks, useLog, useMaterials, useWaysOut, useWindow } from
 import { Sentence } from "../../job/Sentence";
 import type { Case, Phrase } from "../../job/types";
 import { isHandFed } from "../../job/types";
-import { plain, speed } from "../../job/units";
+import { INCH, METRIC, plain, speed } from "../../job/units";
 import { VERDICTS, Verdict } from "../../job/Verdict";
 import { WaysOut } from "../../job/WaysOut";
 import { isBrokenAddress } from "../../job/url";
@@ -68,7 +68,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   useHotkeys("down", () => nudge((was) => nudgeFeed(was, -1), "feed"), free);
   useHotkeys("w", () => setLimit(limit ? null : (answer?.tightest ?? null)), free);
   useHotkeys("k", () => setKeeping(true), free);
-  useHotkeys("u", () => setSystem(system === "metric" ? "inch" : "metric"), free);
+  useHotkeys("u", () => setSystem(system.length === "metric" ? INCH : METRIC), free);
   useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
   useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), { preventDefault: true });
 

@@ -1,12 +1,14 @@
 /** Drills of the crib nearest the hole, drawn by their points; or one not in the crib. */
 import { DrillPoint } from "../../drawing/DrillPoint";
 import { Choices } from "../../ui/Choices";
+import { DETAILS } from "../details";
 import { FAMILIES, type Family } from "../families";
 import { POINTS, SUBSTRATES } from "../phrases";
 import { useJob } from "../provider";
 import { useCutters } from "../queries";
-import type { Cutter } from "../types";
+import type { Answer, Cutter } from "../types";
 import { plain } from "../units";
+import { FieldRows } from "./FieldRow";
 
 const SHOWN = 12;
 const DRILLS = (Object.keys(FAMILIES) as Family[]).filter((family) => FAMILIES[family].drills);
@@ -16,7 +18,7 @@ const plainly = (family: Family, diameter_mm: number): Cutter => ({
 });
 const entries = <Key extends string>(table: Record<Key, string>) => Object.entries(table) as [Key, string][];
 
-export function CutterPicker({ onDone }: { onDone: () => void }) {
+export function CutterPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, dispatch, system } = useJob();
   const cutters = useCutters();
   const job = state.job;
@@ -97,6 +99,7 @@ export function CutterPicker({ onDone }: { onDone: () => void }) {
         ))}
       </div>
       )}
+      <FieldRows paths={DETAILS.cutter(job.case)} phrase="cutter" answer={answer} folded="Lengths, angles and the rest of this one" />
       <label className="flex min-h-8 items-center gap-2 text-sm">
         <input
           type="checkbox"

@@ -1,9 +1,12 @@
 /** Feed per revolution, the power-feed steps, or the force of the hand. */
 import { Choices } from "../../ui/Choices";
+import { DETAILS } from "../details";
 import { useJob } from "../provider";
 import type { Answer, Case } from "../types";
 import { isHandFed } from "../types";
 import { nominal, show } from "../units";
+import { FieldRows } from "./FieldRow";
+import { Program } from "./Program";
 import { TypedField } from "./TypedField";
 
 const USUAL_FORCES_N = [60, 80, 100, 120, 150, 200];
@@ -38,7 +41,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
       )}
       {wound && (
         <TypedField
-          phrase="feed"
+          slot="feed"
           kind="time"
           label="Seconds for a turn of the wheel"
           value={setting.seconds_per_turn == null ? "" : String(setting.seconds_per_turn)}
@@ -57,7 +60,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
           />
           {setting.hand_force_n != null && (
             <TypedField
-              phrase="feed"
+              slot="feed"
               kind="force"
               label={wound ? "Force at the rim" : machine.feed.kind === "push" ? "Force of the push" : "Force on the lever"}
               value={nominal(setting.hand_force_n, "N", system)}
@@ -78,7 +81,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
       )}
       {setting.hand_force_n == null ? (
         <TypedField
-          phrase="feed"
+          slot="feed"
           kind="feed"
           label={byHand ? "Feed the hand should make" : "Or another feed"}
           value={show(setting.feed_mm_rev ?? answer?.setting.feed_mm_rev, "mm/rev", system)}
@@ -96,6 +99,8 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
           Lean with a force instead: what feed does it make?
         </button>
       )}
+      {!byHand && <Program onDone={onDone} />}
+      <FieldRows paths={DETAILS.feed(job.case)} phrase="feed" answer={answer} folded={byHand ? "The lever, wheel or rack of this machine" : "What the feed can push"} />
     </div>
   );
 }

@@ -2,40 +2,45 @@
 import { Choices } from "../../ui/Choices";
 import { useJob } from "../provider";
 import { useCutters } from "../queries";
-import type { Case } from "../types";
+import { DETAILS } from "../details";
+import type { Answer, Case } from "../types";
 import { plain } from "../units";
+import { FieldRows } from "./FieldRow";
 import { TypedField } from "./TypedField";
 
 const withDiameter = (was: Case, diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, diameter_mm } });
 const withStart = (was: Case, start_diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, start_diameter_mm } });
 
-export function DiameterPicker({ onDone }: { onDone: () => void }) {
+export function DiameterPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, system } = useJob();
   const job = state.job;
   if (!job) return null;
   return (
-    <TypedField
-      phrase="diameter"
-      kind="diameter"
-      label="Diameter of the hole"
-      value={job.typed.diameter ?? plain(job.case.hole.diameter_mm, system)}
-      apply={withDiameter}
-      settles="diameter"
-      hint='20, 1/2, 6,5, #7, F, 0.201"'
-      first
-      onDone={onDone}
-    />
+    <div className="grid gap-3">
+      <TypedField
+        slot="diameter"
+        kind="diameter"
+        label="Diameter of the hole"
+        value={job.typed.diameter ?? plain(job.case.hole.diameter_mm, system)}
+        apply={withDiameter}
+        settles="diameter"
+        hint='20, 1/2, 6,5, #7, F, 0.201", M12 clearance, 3/8-16 tap'
+        first
+        onDone={onDone}
+      />
+      <FieldRows paths={DETAILS.diameter(job.case)} phrase="diameter" answer={answer} />
+    </div>
   );
 }
 
-export function DepthPicker({ onDone }: { onDone: () => void }) {
+export function DepthPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const job = state.job;
   if (!job) return null;
   return (
     <div className="grid gap-3">
       <TypedField
-        phrase="depth"
+        slot="depth"
         kind="length"
         label="Full-diameter depth"
         value={job.typed.depth ?? plain(job.case.hole.depth_mm, system)}
@@ -51,11 +56,12 @@ export function DepthPicker({ onDone }: { onDone: () => void }) {
           void change({ phrase: "depth", typed: job.typed.depth, edit: (was) => ({ ...was, hole: { ...was.hole, through: kind === "through", plate_thickness_mm: null } }) })
         }
       />
+      <FieldRows paths={DETAILS.depth(job.case)} phrase="depth" answer={answer} folded="A stack of plates, the bottom, past the far side" />
     </div>
   );
 }
 
-export function StartPicker({ onDone }: { onDone: () => void }) {
+export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const cutters = useCutters();
   const job = state.job;
@@ -77,7 +83,8 @@ export function StartPicker({ onDone }: { onDone: () => void }) {
           onChoose={(one) => set(Number(one))}
         />
       )}
-      <TypedField phrase="start" kind="diameter" label="Or a hole of" value={start > 0 ? (job.typed.start ?? plain(start, system)) : ""} apply={withStart} onDone={onDone} />
+      <TypedField slot="start" kind="diameter" label="Or a hole of" value={start > 0 ? (job.typed.start ?? plain(start, system)) : ""} apply={withStart} onDone={onDone} />
+      <FieldRows paths={DETAILS.start(job.case)} phrase="start" answer={answer} />
     </div>
   );
 }

@@ -1,18 +1,24 @@
-/** The machines of the yard, each with what a hole feels of it. */
+/** The machines of the yard, each with its speeds drawn; or one that is not in the yard, described as far as it is known. */
+import { SpeedRuler } from "../../drawing/SpeedRuler";
+import { Choices } from "../../ui/Choices";
+import { DETAILS } from "../details";
+import type { MachineKind } from "../families";
 import { useJob } from "../provider";
 import { useMachines } from "../queries";
-import { type Machine, stagesOf } from "../types";
+import { type Answer, type Machine, stagesOf, type System } from "../types";
 import { nominal } from "../units";
+import { FieldRow, FieldRows } from "./FieldRow";
+import { TypedField } from "./TypedField";
 
 const FEEDS: Record<string, string> = { "hand-lever": "hand lever", "magnet-rack": "hand capstan", tailstock: "wound tailstock", "power-steps": "power feed", servo: "servo feed", push: "pushed by hand" };
 
 /** The motor as its plate has it: output, or what it draws. */
-function power({ spindle }: Machine, system: "metric" | "inch"): string {
+function power({ spindle }: Machine, system: System): string {
   if (spindle.power_kw != null) return nominal(spindle.power_kw, "kW", system);
   return spindle.plate?.input_kw != null ? `${nominal(spindle.plate.input_kw, "kW", system)} input` : "motor by its plate";
 }
 
-function line(machine: Machine, system: "metric" | "inch"): string {
+function line(machine: Machine, system: System): string {
   const speeds = stagesOf(machine).flatMap((stage) => [stage.speed_rpm ?? stage.min_rpm ?? 0, stage.speed_rpm ?? stage.max_rpm ?? 0]);
   const ranged = stagesOf(machine).some((stage) => stage.speed_rpm == null);
   return [
@@ -22,33 +28,103 @@ function line(machine: Machine, system: "metric" | "inch"): string {
   ].join(" · ");
 }
 
-export function MachinePicker({ onDone }: { onDone: () => void }) {
+type Plain = { words: string; feed: Machine["feed"]["kind"]; drive: "belt" | "gear" | "direct"; range: boolean };
+/** What a machine of each kind is like when nothing more is said of it. */
+const PLAIN: Record<Exclude<MachineKind, "magnetic">, Plain> = {
+  "bench-press": { words: "a bench drill press", feed: "hand-lever", drive: "belt", range: false },
+  "column-press": { words: "a column drill press", feed: "hand-lever", drive: "belt", range: false },
+  "radial-press": { words: "a radial drill", feed: "power-steps", drive: "gear", range: false },
+  lathe: { words: "a lathe, from the tailstock", feed: "tailstock", drive: "gear", range: false },
+  "turning-centre": { words: "a turning centre", feed: "servo", drive: "belt", range: true },
+  "machining-centre": { words: "a machining centre", feed: "servo", drive: "direct", range: true },
+  "gun-drilling": { words: "a gun-drilling machine", feed: "servo", drive: "belt", range: true },
+  "hand-held": { words: "a hand drill", feed: "push", drive: "gear", range: false },
+};
+const KINDS = Object.entries(PLAIN).map(([kind, { words }]) => [kind, words] as const) as [keyof typeof PLAIN, string][];
+
+/** A machine of a kind that turns at the speed now set, everything else as such machines are. */
+function plainly(kind: keyof typeof PLAIN, speed_rpm: number): Machine {
+  const { feed, drive, range } = PLAIN[kind];
+  const stages = range ? [{ min_rpm: Math.min(50, speed_rpm), max_rpm: Math.max(4000, speed_rpm) }] : [{ speed_rpm }];
+  return { kind, name: "my machine", spindle: { drive, stages }, feed: { kind: feed } } as unknown as Machine;
+}
+
+/** A machine that is in no yard: its kind, motor and speeds; the rest is assumed and said. */
+function AdHoc({ answer }: { answer: Answer | null }) {
+  const { state, change } = useJob();
+  const job = state.job;
+  if (!job) return null;
+  const own = job.refs.machine === undefined;
+  const { machine, setting } = job.case;
+  const stages = stagesOf(machine);
+  const range = stages[0]?.speed_rpm == null;
+  return (
+    <div className="grid gap-3">
+      <Choices
+        label="One not in the yard"
+        choices={KINDS}
+        chosen={own && machine.kind in PLAIN ? (machine.kind as keyof typeof PLAIN) : undefined}
+        onChoose={(kind) => void change({ phrase: "machine", settles: "machine", refs: { machine: undefined }, edit: (was) => ({ ...was, machine: plainly(kind, setting.speed_rpm) }) })}
+      />
+      {own && (
+        <>
+          <FieldRow path="machine.spindle.power_kw" phrase="machine" answer={answer} />
+          {range ? (
+            <FieldRows paths={["machine.spindle.stages.0.min_rpm", "machine.spindle.stages.0.max_rpm"]} phrase="machine" answer={answer} />
+          ) : (
+            <TypedField
+              slot="machine:speeds"
+              kind="machine.spindle.stages[].speed_rpm"
+              label="The speeds it has"
+              value={stages.map((stage) => stage.speed_rpm).join("; ")}
+              apply={(was, speeds: number[]) => ({ ...was, machine: { ...was.machine, spindle: { ...was.machine.spindle, stages: speeds.map((speed_rpm) => ({ speed_rpm })) } } })}
+              hint="rpm, one after another: 280; 450; 700; 1120"
+              settles="machine"
+            />
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const machines = useMachines();
-  if (machines.data?.length === 0) return <p>No machine stands in the yard yet.</p>;
+  const job = state.job;
+  if (!job) return null;
   return (
-    <ul className="grid gap-1.5">
-      {machines.data?.map((machine) => (
-        <li key={machine.id}>
-          <button
-            type="button"
-            className="chip grid w-full"
-            data-chosen={state.job?.refs.machine?.id === machine.id}
-            onClick={() => {
-              void change({
-                phrase: "machine",
-                settles: "machine",
-                refs: { machine: { id: machine.id, revision: machine.revision } },
-                edit: (was) => ({ ...was, machine: machine.spec as Machine }),
-              }).then(onDone);
-            }}
-          >
-            <span className="font-semibold">{machine.name}</span>
-            <span className="figure text-xs">{line(machine.spec as Machine, system)}</span>
-            <span className="text-sm text-faint">{machine.note}</span>
-          </button>
-        </li>
-      ))}
-    </ul>
+    <div className="grid gap-3">
+      {machines.data?.length === 0 && <p>No machine stands in the yard yet. Describe yours below.</p>}
+      <ul className="grid gap-1.5">
+        {machines.data?.map((machine) => (
+          <li key={machine.id}>
+            <button
+              type="button"
+              className="chip grid w-full grid-cols-[1fr_auto] gap-x-3"
+              data-chosen={job.refs.machine?.id === machine.id}
+              onClick={() => {
+                void change({
+                  phrase: "machine",
+                  settles: "machine",
+                  refs: { machine: { id: machine.id, revision: machine.revision } },
+                  edit: (was) => ({ ...was, machine: machine.spec as Machine }),
+                }).then(onDone);
+              }}
+            >
+              <span className="font-semibold">{machine.name}</span>
+              <span className="row-span-2 self-center">
+                <SpeedRuler stages={stagesOf(machine.spec as Machine)} now={job.case.setting.speed_rpm} />
+              </span>
+              <span className="figure text-xs">{line(machine.spec as Machine, system)}</span>
+              <span className="col-span-2 text-sm text-faint">{machine.note}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h3 className="heading">One not in the yard</h3>
+      <AdHoc answer={answer} />
+      <FieldRows paths={DETAILS.machine(job.case)} phrase="machine" answer={answer} folded="Motor, stiffness and the rest of this one" />
+    </div>
   );
 }

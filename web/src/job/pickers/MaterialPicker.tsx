@@ -34,7 +34,7 @@ function Hardness({ rows, onDone }: { rows: readonly Row[]; onDone: () => void }
   if (!material || !row || row.own || row.hardness_hb === null || !MOVED_BY_HARDNESS.includes(row.iso_group)) return null;
   return (
     <TypedField
-      phrase="material"
+      slot="material"
       kind="hardness"
       label={`${row.name}, at another hardness`}
       value={`${material.hardness_hb ?? row.hardness_hb} HB`}

@@ -59,7 +59,7 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
         ))}
       </ul>
       <TypedField
-        phrase="speed"
+        slot="speed"
         kind="speed"
         label="Or another speed"
         value={speed(job.case.setting.speed_rpm)}

@@ -4,28 +4,30 @@ import { useEffect, useId, useRef } from "react";
 
 import { api, Refused } from "../../api/client";
 import { PAUSE_MS, useJob } from "../provider";
-import type { Case, Phrase } from "../types";
+import type { Case, Slot } from "../types";
+import { sideOf, unitOf } from "../units";
 
 type Props = {
-  phrase: Phrase;
-  kind: "diameter" | "length" | "feed" | "force" | "speed" | "hardness" | "time";
+  slot: Slot;
+  /** A kind of quantity, or the path of the field it goes to. */
+  kind: "diameter" | "length" | "feed" | "force" | "speed" | "hardness" | "time" | `${string}.${string}`;
   label: string;
   /** What stands there now, as it was typed or as a plain figure. */
   value: string;
-  apply: (job: Case, value: number) => Case;
-  settles?: "diameter" | "start";
+  apply: (job: Case, value: never) => Case;
+  settles?: "diameter" | "start" | "machine";
   hint?: string;
   onDone?: () => void;
   /** The picker's main thing: taken up as soon as it opens. */
   first?: boolean;
 };
 
-export function TypedField({ phrase, kind, label, value, apply, settles, hint, onDone, first }: Props) {
+export function TypedField({ slot, kind, label, value, apply, settles, hint, onDone, first }: Props) {
   const { state, dispatch, read, system, lost } = useJob();
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
-  const draft = state.drafts[phrase];
-  const wrong = state.wrong[phrase];
+  const draft = state.drafts[slot];
+  const wrong = state.wrong[slot];
   const text = draft ?? value;
 
   useEffect(() => {
@@ -33,24 +35,25 @@ export function TypedField({ phrase, kind, label, value, apply, settles, hint, o
   }, [first]);
   useEffect(() => {
     if (draft === undefined || wrong || lost) return;
-    const later = setTimeout(() => void read(phrase, kind, draft, apply, settles), PAUSE_MS);
+    const later = setTimeout(() => void read(slot, kind, draft, apply, settles), PAUSE_MS);
     return () => clearTimeout(later);
     // The draft alone starts the clock: `apply` is made anew at each render.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [draft, wrong, lost, phrase, kind, settles, read]);
+  }, [draft, wrong, lost, slot, kind, settles, read]);
 
   // A picker that closes before the pause is over takes what was typed, as leaving a field does.
   const leave = useRef<() => void>(() => undefined);
   useEffect(() => {
     leave.current = () => {
-      if (draft !== undefined && !wrong && !lost) void read(phrase, kind, draft, apply, settles);
+      if (draft !== undefined && !wrong && !lost) void read(slot, kind, draft, apply, settles);
     };
   });
   useEffect(() => () => leave.current(), []);
 
+  const side = sideOf(unitOf(kind), system);
   const echo = useQuery({
-    queryKey: ["read", kind, text, system],
-    queryFn: () => api.read(kind, text, system),
+    queryKey: ["read", kind, text, side],
+    queryFn: () => api.read(kind, text, side),
     enabled: text.trim() !== "",
     retry: false,
     staleTime: Infinity,
@@ -59,7 +62,7 @@ export function TypedField({ phrase, kind, label, value, apply, settles, hint, o
   const problem = wrong ?? (echo.error instanceof Refused && draft !== undefined ? echo.error.message : undefined);
 
   const finish = async () => {
-    if (draft === undefined || (await read(phrase, kind, draft, apply, settles))) onDone?.();
+    if (draft === undefined || (await read(slot, kind, draft, apply, settles))) onDone?.();
   };
   return (
     <div className="grid gap-1.5">
@@ -75,7 +78,7 @@ export function TypedField({ phrase, kind, label, value, apply, settles, hint, o
         spellCheck={false}
         aria-invalid={problem !== undefined}
         aria-describedby={`${id}-echo`}
-        onChange={(event) => dispatch({ do: "draft", phrase, text: event.target.value })}
+        onChange={(event) => dispatch({ do: "draft", slot, text: event.target.value })}
         onKeyDown={(event) => {
           if (event.key === "Enter") void finish();
         }}
@@ -84,7 +87,7 @@ export function TypedField({ phrase, kind, label, value, apply, settles, hint, o
         {problem ?? echo.data?.echo ?? hint}
       </p>
       {problem && (
-        <button type="button" className="chip justify-self-start" onClick={() => dispatch({ do: "drop-draft", phrase })}>
+        <button type="button" className="chip justify-self-start" onClick={() => dispatch({ do: "drop-draft", slot })}>
           Keep {value}
         </button>
       )}
@@ -97,7 +100,7 @@ export function TypedField({ phrase, kind, label, value, apply, settles, hint, o
                 key={size.text}
                 type="button"
                 className="chip figure text-sm"
-                onClick={() => dispatch({ do: "draft", phrase, text: size.text })}
+                onClick={() => dispatch({ do: "draft", slot, text: size.text })}
               >
                 {size.text}
               </button>

@@ -1,7 +1,7 @@
 /** The plain figures of the cut, and under them what was assumed and what is worth saying. */
 import { useJob } from "../../../job/provider";
 import type { Answer } from "../../../job/types";
-import { plain, show, time } from "../../../job/units";
+import { assumedValue, plain, show, time } from "../../../job/units";
 import { Working } from "../../../job/Working";
 
 export function Figures({ answer }: { answer: Answer }) {
@@ -33,13 +33,6 @@ export function Figures({ answer }: { answer: Answer }) {
       </details>
     </section>
   );
-}
-
-function assumedValue(value: unknown): string {
-  if (typeof value === "boolean") return value ? "yes" : "no";
-  if (Array.isArray(value)) return value.length ? value.join(", ") : "none";
-  if (typeof value === "object") return "not given";
-  return String(value);
 }
 
 /** What this job is likeliest to show while it cuts, likeliest first. */
