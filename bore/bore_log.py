@@ -15,6 +15,7 @@ from bore.formula import silent
 from bore.job import Job
 from bore.limits import BY_ID
 from bore.limits.judgement import Judgement
+from bore.loads import pool
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics import engagement, hand_feed, packing, surge
 from bore.mechanics.kinematics import tan_edge_angle
@@ -71,7 +72,8 @@ class Time:
 
 @dataclass(frozen=True, slots=True)
 class Log:
-    """Depth of the tip below the face, the tracks at each depth, their rules, the marks between, and the time it takes."""
+    """Depth of the tip below the face, the tracks at each depth, their rules, the marks between, and the time it takes;
+    how many methods made each track, and whether the stiffness that decides the surge was given or assumed."""
 
     depth_mm: Array
     tracks: dict[str, Band]
@@ -79,6 +81,8 @@ class Log:
     marks: tuple[Mark, ...]
     section: dict[str, Any]
     time: Time
+    methods: dict[str, int]
+    stiffness_known: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +113,10 @@ def bore_log(job: Job) -> Log:
         power_band = _surged(loads.power_kw.times(torque * packed), loads.surge, leaving)
         tracks = {"torque_nm": torque_band, "thrust_n": loads.thrust_n.times(thrust), "power_kw": power_band}
         time = _time(job, columns, result, shape, depth, loads.power_kw.middle * torque * packed)
-        return Log(depth, tracks, _rules(columns, result), _marks(columns, shape), _section(job, columns, shape), time)
+        torques, thrusts = (len(pool(loads.schools, name, columns.school)) for name in ("torque_nm", "thrust_n"))
+        methods = {"torque_nm": torques, "thrust_n": thrusts, "power_kw": torques}
+        known = all(one.field != "machine.stiffness_n_mm" for one in job.assumed)
+        return Log(depth, tracks, _rules(columns, result), _marks(columns, shape), _section(job, columns, shape), time, methods, known)
 
 
 def _shape(job: Job, columns: Columns) -> _Shape:

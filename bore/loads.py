@@ -57,13 +57,13 @@ def _power(torque: Band, speed_rpm: Column) -> Band:
 
 def _torque_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("torque")
-    found = band.pooled(_pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR)
+    found = band.pooled(pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR)
     return band.calibrated(found, columns.calibration.torque)
 
 
 def _thrust_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("thrust")
-    values = _pool(schools, "thrust_n", columns.school)
+    values = pool(schools, "thrust_n", columns.school)
     bounds = [load.thrust_n for load in schools.values() if load.bound and load.thrust_n is not None]
     return band.calibrated(band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds), columns.calibration.thrust)
 
@@ -72,7 +72,7 @@ def _thrust_floor(count: int) -> float:
     return band.THRUST_FLOOR if count > 1 else band.ONE_METHOD_THRUST_FLOOR
 
 
-def _pool(loads: Mapping[str, SchoolLoad], quantity: str, pinned: str | None) -> list[Column]:
+def pool(loads: Mapping[str, SchoolLoad], quantity: str, pinned: str | None) -> list[Column]:
     """The schools' values to pool: the pinned school's alone where it has one, else all there are."""
     values = {name: getattr(load, quantity) for name, load in loads.items() if getattr(load, quantity) is not None and not load.bound}
     if pinned in values:

@@ -28,6 +28,8 @@ def log_as_data(log: Log) -> dict[str, Any]:
         },
         "marks": [{"depth_mm": _short(mark.depth_mm), "words": mark.words} for mark in log.marks],
         "section": log.section,
+        "methods": log.methods,
+        "stiffness_known": log.stiffness_known,
         "time_s": None if log.time.at_s is None else [_short(float(moment)) for moment in log.time.at_s],
         "energy_kj": _short(log.time.energy_kj),
         "cycle_s": _short(log.time.cycle_s),

@@ -2,11 +2,12 @@
 
 import re
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from bore.contract.fields import Field, all_fields
 from bore.errors import BadInput
 from bore.quantities.kinds import KINDS, Kind, plain_kind
-from bore.quantities.notation import Reading, read_in, read_quantity
+from bore.quantities.notation import read_in, read_quantity
 
 KIND_OF_UNIT = {
     "mm": "length",
@@ -56,7 +57,8 @@ def kind_of(field: Field) -> Kind:
 def read_typed(path: str, text: str, system: str = "metric") -> Typed:
     """Read what was typed for a field of a case.
 
-    Several figures (a stack, pecks) are told apart by commas with a space, semicolons or plus signs; `3 x 12` is three alike.
+    Several figures (a stack, pecks) are told apart by commas with a space, semicolons or plus signs; `3 x 12` is three alike, or for
+    pecks three of twelve, one below the other.
     A path with `[]` is a figure for each of a list (`machine.spindle.stages[].speed_rpm`).
     Raises BadInput naming the field's path.
 
@@ -64,6 +66,8 @@ def read_typed(path: str, text: str, system: str = "metric") -> Typed:
     [12.0, 12.0, 12.7]
     >>> read_typed("machine.coolant.pressure_bar", "70").echo
     '70.0 bar = 1015 psi'
+    >>> read_typed("setting.pecks.depths_mm", "10; 2 x 8").value
+    [10.0, 18.0, 26.0]
     """
     field = field_at(path)
     if field.kind in ("number", "count") and "[]" not in path:
@@ -81,15 +85,21 @@ def _one(field: Field, path: str, text: str, system: str) -> Typed:
 
 
 def _several(field: Field, path: str, text: str, system: str) -> Typed:
-    readings: list[Reading] = []
+    deepening = path == "setting.pecks.depths_mm"
+    values: list[float] = []
     for part in re.split(r"[;+]|,\s+|\s,", text):
         if not part.strip():
             continue
         times = _TIMES.match(part)
-        readings += [read_in(kind_of(field), times[2] if times else part, system, path)] * (int(times[1]) if times else 1)
-    if len(readings) > MOST_ITEMS:
-        raise BadInput.at(path, f"{len(readings)} figures are too many; accepted: at most {MOST_ITEMS}")
-    values = [reading.value for reading in readings]
+        one = read_in(kind_of(field), times[2] if times else part, system, path).value
+        count = int(times[1]) if times else 1
+        # Four pecks of eight end at 8, 16, 24 and 32; three plates of twelve are twelve each.
+        reached = values[-1] if values and times else 0.0
+        values += [reached + one * (k + 1) if deepening else one for k in range(count)]
+    if len(values) > MOST_ITEMS:
+        raise BadInput.at(path, f"{len(values)} figures are too many; accepted: at most {MOST_ITEMS}")
+    if deepening and any(after <= before for before, after in pairwise(values)):
+        raise BadInput.at(path, f"“{text.strip()}” goes back; accepted: depths from the face, each deeper than the last")
     return Typed(
         values, f"{len(values)}: {', '.join(f'{value:g}' for value in values)} {field.unit}; {sum(values):g} in all" if values else "none"
     )

@@ -246,6 +246,14 @@ class Section(Schema):
     pecks_mm: list[float]
 
 
+class Methods(Schema):
+    """How many methods made each track."""
+
+    torque_nm: int
+    thrust_n: int
+    power_kw: int
+
+
 class LogAnswer(Schema):
     """The bore log."""
 
@@ -254,6 +262,8 @@ class LogAnswer(Schema):
     rules: Rules
     marks: list[Mark]
     section: Section
+    methods: Methods
+    stiffness_known: bool
     time_s: list[float] | None
     energy_kj: float | None
     cycle_s: float | None

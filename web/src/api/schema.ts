@@ -729,6 +729,9 @@ export interface components {
             /** Marks */
             marks: components["schemas"]["Mark"][];
             section: components["schemas"]["Section"];
+            methods: components["schemas"]["Methods"];
+            /** Stiffness Known */
+            stiffness_known: boolean;
             /** Time S */
             time_s: number[] | null;
             /** Energy Kj */
@@ -747,6 +750,18 @@ export interface components {
             depth_mm: number;
             /** Words */
             words: string;
+        };
+        /**
+         * Methods
+         * @description How many methods made each track.
+         */
+        Methods: {
+            /** Torque Nm */
+            torque_nm: number;
+            /** Thrust N */
+            thrust_n: number;
+            /** Power Kw */
+            power_kw: number;
         };
         /**
          * Rule
@@ -1701,7 +1716,7 @@ export interface components {
                 pecks?: {
                     /** @description how the drill is pecked */
                     kind?: ("none" | "chip-break" | "full") | null;
-                    /** @description depth of each peck, mm */
+                    /** @description depth from the face at which each peck ends, each deeper than the last, mm */
                     depths_mm?: number[] | null;
                 };
             };

@@ -75,13 +75,13 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   if (empty) return <Empty />;
   if (!state.job || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
 
-  const pick = (rpm: number, feed: number) =>
+  const pick = (rpm: number, feed: number, pushed: number | null) =>
     void change({
       phrase: "feed",
       edit: (was) => {
         const { hand_force_n: force, feed_rate_mm_min: _rate, seconds_per_turn: _turn, ...rest } = was.setting;
-        // Where the hand pushes, a place on the map sets the speed; the feed stays what the push makes.
-        if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm } };
+        // Where the hand pushes, a feed on the map is asked for as the push that makes it.
+        if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm, hand_force_n: pushed ?? force } };
         return { ...was, setting: { ...rest, speed_rpm: rpm, feed_mm_rev: feed } };
       },
     });
@@ -108,19 +108,19 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1 border-t border-rule pt-1.5">
         <div className="min-w-0 grow basis-80">{answer && <Cautions cautions={answer.cautions} />}</div>
         <div className="no-print flex flex-wrap items-center gap-1.5 text-sm">
-          {state.job.name && <span className="pr-2 text-faint">{state.job.name}</span>}
+          {state.job.name && <span className="max-w-44 truncate pr-1 text-faint" title={state.job.name}>{state.job.name}</span>}
           <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>
           <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>
           <KeptChecks />
           <KeepCheck open={keeping} onOpenChange={setKeeping} />
         </div>
       </div>
-      <div className="grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)]">
+      <div className="grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
           {log.data && <BoreLog log={log.data} system={system} dim={log.stale} />}
           {answer && <Figures answer={answer} />}
         </div>
-        <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} />}</div>
+        <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} onNudge={(kind, by) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind)} />}</div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "opacity-60" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}

@@ -1,0 +1,34 @@
+/** The log as a table, for those who do not see the picture. */
+import type { System } from "../../job/types";
+import { plain, show } from "../../job/units";
+import { type Log, reading, TRACKS } from "./layout";
+
+export function LogTable({ log, system }: { log: Log; system: System }) {
+  const last = log.depth_mm.at(-1) ?? 0;
+  const places = [0.1, 0.25, 0.5, 0.75, 1].map((share) => Number((share * last).toFixed(1)));
+  return (
+    <details className="text-sm">
+      <summary className="tap cursor-pointer text-faint underline decoration-dotted">Read the log as a table</summary>
+      <table className="w-full">
+        <thead>
+          <tr className="text-left text-faint">
+            <th className="font-medium">Depth of the tip</th>
+            {TRACKS.map(([name, title]) => (
+              <th key={name} className="text-right font-medium">{title}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {places.map((place) => (
+            <tr key={place} className="figure border-t border-rule">
+              <td>{plain(place, system)}</td>
+              {TRACKS.map(([name, , unit]) => (
+                <td key={name} className="text-right">{show(reading(log.depth_mm, log.tracks[name].middle, place), unit, system, 2)}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
