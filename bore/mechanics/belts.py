@@ -26,6 +26,8 @@ def belt_pull_n(*, section: str, wrap_deg: float, worn: bool) -> float:
 
     >>> round(belt_pull_n(section="Z/10", wrap_deg=150, worn=False), 2)
     68.25
+    >>> round(belt_pull_n(section="Z/10", wrap_deg=150, worn=True), 3)
+    47.775
     """
     return _pulls()[section] * (1 - 0.003 * (FULL_WRAP_DEG - wrap_deg)) * (WORN if worn else 1.0)
 
@@ -39,6 +41,8 @@ def belt_torque_nm(
 
     >>> round(belt_torque_nm(pull_n=75, small_pulley_mm=60, count=1, efficiency=0.9, motor_speed_rpm=1400, speed_rpm=350.0), 2)
     8.1
+    >>> round(belt_torque_nm(pull_n=75, small_pulley_mm=60, count=3, efficiency=0.9, motor_speed_rpm=1400, speed_rpm=2800.0), 3)
+    6.075
     """
     return pull_n * small_pulley_mm / 2000 * count * efficiency * most(motor_speed_rpm / speed_rpm, 1.0)
 

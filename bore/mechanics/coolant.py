@@ -40,6 +40,8 @@ def friction_factor(*, speed_m_s: float, hole_mm: float) -> float:
 
     >>> round(friction_factor(speed_m_s=47.16, hole_mm=1.5), 4)
     0.0227
+    >>> round(friction_factor(speed_m_s=1.0, hole_mm=1.0) * 1000 / 64)
+    1
     """
     reynolds = DENSITY_KG_M3 * speed_m_s * hole_mm / 1000 / VISCOSITY_PA_S
     if reynolds < LAMINAR:

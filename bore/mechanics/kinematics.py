@@ -64,6 +64,8 @@ def removal_mm3_min(*, diameter_mm: Column, start_diameter_mm: Column, feed_mm_r
 
     >>> round(removal_mm3_min(diameter_mm=10.0, start_diameter_mm=0.0, feed_mm_rev=0.2, speed_rpm=800) / 60)
     209
+    >>> round(removal_mm3_min(diameter_mm=10.0, start_diameter_mm=6.0, feed_mm_rev=0.2, speed_rpm=800) / 60)
+    134
     """
     return math.pi / 4 * (diameter_mm**2 - start_diameter_mm**2) * feed_mm_rev * speed_rpm
 
@@ -82,7 +84,11 @@ def travel_mm(*, approach_mm: Column, depth_mm: Column, point_length_mm: Column,
 
 @formula("Path of a thread mill", "travel = 1.25 π D", "mm", "derived")
 def around_mm(*, diameter_mm: Column) -> Column:
-    """Path of a thread mill's edge along the thread, mm: once round, and a quarter to come in and out."""
+    """Path of a thread mill's edge along the thread, mm: once round, and a quarter to come in and out.
+
+    >>> round(around_mm(diameter_mm=10.0), 2)
+    39.27
+    """
     return 1.25 * math.pi * diameter_mm
 
 

@@ -64,5 +64,7 @@ def pulley_speed_rpm(
 
     >>> round(pulley_speed_rpm(motor_speed_rpm=1420, motor_pulley_mm=60, spindle_pulley_mm=120, idler_ratio=1, reduction=1))
     710
+    >>> round(pulley_speed_rpm(motor_speed_rpm=1420, motor_pulley_mm=60, spindle_pulley_mm=120, idler_ratio=0.5, reduction=5))
+    71
     """
     return motor_speed_rpm * motor_pulley_mm / spindle_pulley_mm * idler_ratio / reduction

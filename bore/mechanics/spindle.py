@@ -105,11 +105,17 @@ def spindle_torque_nm(*, power_kw: Column, idle_kw: Column, efficiency: Column, 
 
     >>> round(spindle_torque_nm(power_kw=1.5, idle_kw=0.0, efficiency=0.8, speed_rpm=310), 2)
     36.97
+    >>> round(spindle_torque_nm(power_kw=1.5, idle_kw=0.3, efficiency=0.8, speed_rpm=310), 2)
+    29.57
     """
     return NM_RPM_PER_KW * (power_kw - idle_kw) * efficiency / speed_rpm
 
 
 @formula("Breakdown torque at the spindle", "M_b = ratio · M_rated", "N·m", "iec-60034")
 def breakdown_torque_nm(*, rated_torque_nm: Column, breakdown_ratio: Column) -> Column:
-    """Torque at which the motor stalls, felt at the spindle, N·m."""
+    """Torque at which the motor stalls, felt at the spindle, N·m.
+
+    >>> breakdown_torque_nm(rated_torque_nm=20.0, breakdown_ratio=2.25)
+    45.0
+    """
     return rated_torque_nm * breakdown_ratio

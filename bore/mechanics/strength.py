@@ -33,7 +33,11 @@ def body_breaking_torque_nm(*, body_diameter_mm: Column, section_share: float) -
 
 @formula("Breaking torque of a ring", "M_break = τ · π (D⁴ − d⁴) / (16 D)", "N·m", "derived")
 def ring_breaking_torque_nm(*, diameter_mm: float, inner_diameter_mm: float) -> float:
-    """Torque at which a hollow steel cutter yields, N·m (torsion of a tube, τ 550 N/mm²)."""
+    """Torque at which a hollow steel cutter yields, N·m (torsion of a tube, τ 550 N/mm²).
+
+    >>> round(ring_breaking_torque_nm(diameter_mm=20.0, inner_diameter_mm=10.0), 1)
+    809.9
+    """
     return STEEL_SHEAR_N_MM2 * math.pi * (diameter_mm**4 - inner_diameter_mm**4) / (16 * diameter_mm) / 1000
 
 

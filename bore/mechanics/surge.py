@@ -56,5 +56,9 @@ def surge_factor(*, surged_feed_mm_rev: Column, feed_mm_rev: Column) -> Column:
 
 
 def flute_lead_mm(diameter_mm: Column, helix_deg: float) -> Column:
-    """Advance of the flute in a turn, mm; a straight flute screws nowhere and so sets no bound."""
+    """Advance of the flute in a turn, mm; a straight flute screws nowhere and so sets no bound.
+
+    >>> round(flute_lead_mm(10.0, 30.0), 1), flute_lead_mm(10.0, 0.0) > 1000
+    (54.4, True)
+    """
     return math.pi * diameter_mm / math.tan(math.radians(most(helix_deg, 0.1)))

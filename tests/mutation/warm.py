@@ -23,8 +23,16 @@ PLAIN = (
 )
 # Quickest first: a mutant that the first set notices never reaches the second.
 STAGES = (
-    ("bore/mechanics", "bore/schools", "bore/limits", "tests/bore/test_limits.py", "tests/bore/test_mechanics.py"),
+    (
+        "bore/mechanics",
+        "bore/schools",
+        "bore/limits",
+        "tests/bore/test_limits.py",
+        "tests/bore/test_mechanics.py",
+        "tests/bore/test_marks.py",
+    ),
     ("bore", "docs", "tests/outside", "tests/bore/test_families.py", "tests/bore/test_settle.py"),
+    ("tests/bore/test_pictures.py",),
     ("tests/bore/test_deep_program_calibration.py", "--deselect=tests/bore/test_deep_program_calibration.py::test_each_is_a_command"),
 )
 # A mutant may loop for ever; the clean run takes well under a minute.
