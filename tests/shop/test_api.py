@@ -208,6 +208,16 @@ def test_settle_takes_the_drill_from_the_crib(here: Client) -> None:
 
 
 class TestSaving:
+    def test_a_check_is_kept_again_in_its_own_place_with_what_it_was(self, here: Client) -> None:
+        kept = post(here, "/api/checks", {"name": "Hinge", "case": plain_case()}).json()
+        other = {"name": "Hinge, slower", "note": "belt A", "case": plain_case(setting__speed_rpm=310)}
+        again = here.put(f"/api/checks/{kept['slug']}", json.dumps(other), content_type="application/json")
+        found = shaped(schemas.SavedCheckAnswer, again)
+        assert (found["slug"], found["name"], found["case"]["setting"]["speed_rpm"]) == (kept["slug"], "Hinge, slower", 310)
+        history = SavedCheck.objects.get(slug=kept["slug"]).history.order_by("history_date")
+        assert [one.case["setting"]["speed_rpm"] for one in history] == [640, 310]
+        assert here.put("/api/checks/nobody", json.dumps(other), content_type="application/json").status_code == 404
+
     def test_a_check_is_kept_whole_and_read_back(self, here: Client) -> None:
         case = hand_case(120)
         kept = shaped(

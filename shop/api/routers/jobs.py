@@ -50,18 +50,30 @@ def list_checks(request: HttpRequest) -> list[dict[str, Any]]:
     return [_head(one) | {"verdict": one.answer["verdict"], "short": short_form(one.case)} for one in kept]
 
 
-@router.post("/checks", response={200: SavedCheckAnswer, **REFUSALS}, openapi_extra=takes(KEEP))
-def save_check(request: HttpRequest) -> HttpResponse:
-    """Check a case and keep it with its answer."""
+def _asked(request: HttpRequest) -> tuple[str, dict[str, Any], dict[str, Any], str]:
+    """Name, case, refs and note of a request to keep a check."""
     data = read_json(request)
     case, refs = data.get("case"), data.get("refs", {})
     if not isinstance(case, dict):
         raise BadInput.at("case", "is needed, as an object")
     if not isinstance(refs, dict):
         raise BadInput.at("refs", "must be an object")
+    return str(data.get("name") or ""), resolved(case), refs, str(data.get("note") or "")
+
+
+@router.post("/checks", response={200: SavedCheckAnswer, **REFUSALS}, openapi_extra=takes(KEEP))
+def save_check(request: HttpRequest) -> HttpResponse:
+    """Check a case and keep it with its answer."""
     user: Any = request.user
-    kept = keep_check(user, str(data.get("name") or ""), resolved(case), refs, str(data.get("note") or ""))
-    return as_json(_whole(kept))
+    return as_json(_whole(keep_check(user, *_asked(request))))
+
+
+@router.put("/checks/{slug}", response={200: SavedCheckAnswer, 404: Errors, **REFUSALS}, openapi_extra=takes(KEEP))
+def replace_check(request: HttpRequest, slug: str) -> HttpResponse:
+    """Check a case and keep it in the place of one already kept; what that was stays in its history."""
+    get_object_or_404(SavedCheck, slug=slug)
+    user: Any = request.user
+    return as_json(_whole(keep_check(user, *_asked(request), slug=slug)))
 
 
 @router.get("/checks/{slug}", response={200: SavedCheckAnswer, 401: Errors, 404: Errors})

@@ -75,4 +75,6 @@ export const api = {
   readCheck: async (slug: string) => taken(await client.GET("/api/checks/{slug}", { params: { path: { slug } } })),
   keep: async (body: { name: string; note: string; case: object; refs: object }) =>
     taken(await client.POST("/api/checks", { body: body as Body })),
+  keepAgain: async (slug: string, body: { name: string; note: string; case: object; refs: object }) =>
+    taken(await client.PUT("/api/checks/{slug}", { params: { path: { slug } }, body: body as Body })),
 };

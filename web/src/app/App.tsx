@@ -8,6 +8,7 @@ import { Bench } from "../features/bench";
 import { OTHER_KEYS, PHRASE_KEYS } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
 import { useMe } from "../job/queries";
+import { ACTIONS } from "../ui/places";
 import { Choices } from "../ui/Choices";
 import { INCH, METRIC, QUANTITIES } from "../job/units";
 
@@ -83,7 +84,7 @@ function Frame() {
   };
   return (
     <>
-      <header className="no-print flex flex-wrap items-center gap-x-5 border-b border-ink px-3 wide:px-5">
+      <header className="no-print flex flex-wrap items-center gap-x-4 border-b border-ink px-3 wide:px-5">
         <span className="flex items-center gap-2 py-1.5 text-lg font-bold">
           <svg width="24" height="24" viewBox="0 0 32 32" aria-hidden>
             <circle cx="16" cy="16" r="13" fill="none" stroke="var(--ink)" strokeWidth="4" />
@@ -96,8 +97,9 @@ function Frame() {
             Bench
           </a>
         </nav>
-        {me.data?.demo && <span className="border border-bronze px-2 text-sm text-bronze">Demo<span className="hidden wide:inline">: signed in as {me.data.name}, on this machine only</span></span>}
-        <div className="ml-auto flex items-center text-sm">
+        {me.data?.demo && <span title={`Signed in as ${me.data.name}, on this machine only`} className="border border-bronze px-2 text-sm text-bronze">Demo<span className="hidden wide:inline"> yard, on this machine only</span></span>}
+        <div id={ACTIONS} className="order-last flex w-full flex-wrap items-center gap-1.5 py-1 text-sm wide:order-none wide:ml-auto wide:w-auto wide:py-0" />
+        <div className="ml-auto flex items-center text-sm wide:ml-0">
           <button type="button" className="tap px-2" aria-label={`Units: ${inches ? (mixed ? "mixed" : "inches") : "millimetres"}; press for the other`} onClick={() => setSystem(inches ? METRIC : INCH)}>
             <span className={inches ? "text-faint" : "font-bold"}>mm</span> · <span className={inches ? "font-bold" : "text-faint"}>in</span>
             {mixed && <span className="text-faint"> mixed</span>}
@@ -109,6 +111,9 @@ function Frame() {
         </div>
       </header>
       <Bench keysOn={keysOn} />
+      <footer className="px-3 pb-2 text-xs text-faint wide:px-5">
+        Estimates. The machine’s instructions, the shop’s rules, local law and the responsible or licensed person come first.
+      </footer>
     </>
   );
 }

@@ -4,7 +4,8 @@ import { type KeyboardEvent, type PointerEvent, useId, useState } from "react";
 import type { System } from "../job/types";
 import { plain, show } from "../job/units";
 import { Depths, Marks } from "./log/Depths";
-import { columns, depthScale, type Log, reading, TOP, TRACKS } from "./log/layout";
+import { Choices } from "../ui/Choices";
+import { columns, depthScale, type Log, type Name, NARROW, reading, TOP, TRACKS } from "./log/layout";
 import { Section } from "./log/Section";
 import { LogTable } from "./log/Table";
 import { Track } from "./log/Track";
@@ -16,7 +17,10 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
   const hatches = [useId(), useId()] as const;
   const [figure, width] = useWidth(USUAL_WIDTH);
   const { depth_mm, point_length_mm } = log.section;
-  const cols = columns(width);
+  const [chosen, setChosen] = useState<Name>("torque_nm");
+  const narrow = width < NARROW;
+  const tracks = narrow ? TRACKS.filter(([name]) => name === chosen) : TRACKS;
+  const cols = columns(width, tracks.length);
   const depth = depthScale(log, cols);
   const { y, end, height } = depth;
   const [pointed, setPointed] = useState<number | null>(null);
@@ -41,6 +45,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
         <h2 className="heading">Bore log</h2>
         <span className="text-sm text-faint">{depth.broken ? "to scale but for the part left out" : "section and depth at one scale"}, drill at {plain(Number(at.toFixed(1)), system)}</span>
       </figcaption>
+      {narrow && <Choices label="Track shown" choices={TRACKS.map(([name, title]) => [name, title] as const)} chosen={chosen} onChoose={setChosen} />}
       <svg
         viewBox={`0 0 ${width} ${TOP + height + 10}`}
         className="w-full touch-pan-y"
@@ -60,7 +65,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
         </defs>
         <Section log={log} depth={depth} tip={at} hatches={hatches} at={cols} system={system} />
         <Depths y={y} end={end} height={height} system={system} at={at} axis={cols.axis} />
-        {TRACKS.map(([name, title, unit], place) => (
+        {tracks.map(([name, title, unit], place) => (
           <Track key={name} name={name} title={title} unit={unit} log={log} y={y} width={cols.track} left={cols.tracks + place * (cols.track + cols.gap)} at={at} system={system} height={height} />
         ))}
         <Marks log={log} y={y} width={width} height={height} left={cols.axis} />

@@ -3,7 +3,13 @@ export function Cautions({ cautions }: { cautions: readonly string[] }) {
   if (cautions.length === 0) return null;
   const [first, ...rest] = cautions;
   return (
-    <details className="text-sm">
+    <>
+    <ul className="print-only list-disc pl-6 text-sm">
+      {cautions.map((words) => (
+        <li key={words}>{words}</li>
+      ))}
+    </ul>
+    <details className="no-print text-sm">
       <summary className="tap cursor-pointer">
         <span className="font-semibold text-vermilion">Before you switch on: </span>
         {first} <span className="text-faint underline decoration-dotted">{rest.length} more</span>
@@ -14,5 +20,6 @@ export function Cautions({ cautions }: { cautions: readonly string[] }) {
         ))}
       </ul>
     </details>
+    </>
   );
 }

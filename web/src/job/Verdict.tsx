@@ -40,8 +40,8 @@ export function Verdict({ answer, stale, drafted, of }: Props) {
   return (
     <section aria-label="Verdict" className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "opacity-60" : ""}`} data-stale={stale || drafted}>
       <p role="status" className="m-0">
-        <span className="text-3xl leading-none font-bold">{VERDICTS[answer.verdict]}</span>
-        <span className="block text-sm leading-snug text-ink">{because(answer)}</span>
+        <span className="pr-2 text-xl leading-none font-bold wide:text-3xl">{VERDICTS[answer.verdict]}</span>
+        <span className="text-sm leading-snug text-ink wide:block">{because(answer)}</span>
         {answer.unknown > 0 && (
           <span className="block text-sm text-faint">
             {answer.unknown} {answer.unknown === 1 ? "limit is" : "limits are"} not known.

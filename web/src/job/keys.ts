@@ -20,6 +20,8 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["1 … 5", "take a way out"],
   ["w", "working of the tightest limit"],
   ["k", "keep this check"],
+  ["/", "find anything"],
+  ["g b", "to the Bench’s sentence"],
   ["u", "mm or inch"],
   ["Ctrl Z", "undo"],
   ["Ctrl Y", "redo"],

@@ -17,11 +17,14 @@ const BREAK_HEIGHT = 70;
 /** The section, the depth axis, the three tracks across the picture. */
 export type Columns = { left: number; right: number; axis: number; tracks: number; track: number; gap: number; width: number };
 
-export function columns(width: number): Columns {
+/** Below this width only one track stands beside the section at a time. */
+export const NARROW = 440;
+
+export function columns(width: number, tracks: number): Columns {
   const right = Math.round(width * 0.41);
   const axis = right + 40;
   const gap = 6;
-  return { left: 3, right, axis, tracks: axis + 6, track: (width - axis - 6 - 2 * gap - 1) / 3, gap, width };
+  return { left: 3, right, axis, tracks: axis + 6, track: (width - axis - 6 - (tracks - 1) * gap - 1) / tracks, gap, width };
 }
 
 /** The depth scale: one scale both ways; of a very deep hole the middle is squeezed between two break lines. */

@@ -1,5 +1,6 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
-import { useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { createPortal } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
 import { BoreLog } from "../../drawing/BoreLog";
@@ -16,11 +17,19 @@ import { isHandFed } from "../../job/types";
 import { INCH, METRIC, plain, speed } from "../../job/units";
 import { VERDICTS, Verdict } from "../../job/Verdict";
 import { WaysOut } from "../../job/WaysOut";
+import { shortSentence } from "../../job/shortSentence";
 import { isBrokenAddress } from "../../job/url";
+import { ACTIONS } from "../../ui/places";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
+import { AllLimits } from "./parts/AllLimits";
+import { Empty } from "./parts/Empty";
 import { Figures, Said } from "./parts/Figures";
 import { KeepCheck } from "./parts/KeepCheck";
 import { KeptChecks, openCheck } from "./parts/KeptChecks";
+import { Share } from "./parts/Share";
+import { useFindable } from "./useFindable";
+
+const Find = lazy(() => import("./parts/Find"));
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
@@ -43,6 +52,8 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const [open, setOpen] = useState<Phrase | null>(null);
   const [limit, setLimit] = useState<string | null>(null);
   const [keeping, setKeeping] = useState(false);
+  const [finding, setFinding] = useState(false);
+  const findable = useFindable(setOpen);
   const job = state.job?.case ?? null;
   const check = useCheck(job);
   const log = useLog(job);
@@ -68,6 +79,8 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   useHotkeys("down", () => nudge((was) => nudgeFeed(was, -1), "feed"), free);
   useHotkeys("w", () => setLimit(limit ? null : (answer?.tightest ?? null)), free);
   useHotkeys("k", () => setKeeping(true), free);
+  useHotkeys("/", () => setFinding(true), { ...free, useKey: true });
+  useHotkeys("g>b", () => document.querySelector<HTMLElement>("main .phrase")?.focus(), free);
   useHotkeys("u", () => setSystem(system.length === "metric" ? INCH : METRIC), free);
   useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
   useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), { preventDefault: true });
@@ -86,7 +99,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       },
     });
   return (
-    <main className="relative mx-auto grid max-w-[1720px] gap-2 px-3 pb-8 wide:px-5">
+    <main className="relative mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] gap-2 px-3 pb-8 wide:px-5">
       <h1 className="sr-only">The Bench: will this machine drill this hole?</h1>
       {(lost || check.lost) && (
         <p role="alert" className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">
@@ -94,10 +107,16 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         </p>
       )}
       {broken && <p className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">The link that was opened is damaged, so this is the yard’s own first job.</p>}
+      <p className="print-only text-sm">
+        {state.job.name || "A check"}, by Fierce Bore, printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions and the responsible person come first.
+      </p>
       <div className="pt-2 wide:pr-[20rem]">
         <Sentence answer={current} problems={check.problems} open={open} onOpen={setOpen} />
       </div>
-      <div className="sticky top-0 z-20 bg-film py-1 wide:absolute wide:right-5 wide:z-10 wide:w-[19rem] wide:pt-2">
+      <div className="sticky top-0 z-20 border-b border-rule bg-film py-1 wide:absolute wide:right-5 wide:z-10 wide:w-[19rem] wide:border-0 wide:pt-2 print:static">
+        <a href="#top" className="block truncate text-sm text-ink no-underline wide:hidden print:hidden" onClick={(event) => { event.preventDefault(); window.scrollTo({ top: 0 }); }}>
+          {shortSentence(state.job, current, system)}
+        </a>
         <Verdict
           answer={answer}
           stale={check.stale}
@@ -105,17 +124,25 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           of={check.of ? `${plain(check.of.hole.diameter_mm, system)} at ${speed(check.of.setting.speed_rpm)}` : ""}
         />
       </div>
-      <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1 border-t border-rule pt-1.5">
-        <div className="min-w-0 grow basis-80">{answer && <Cautions cautions={answer.cautions} />}</div>
-        <div className="no-print flex flex-wrap items-center gap-1.5 text-sm">
-          {state.job.name && <span className="max-w-44 truncate pr-1 text-faint" title={state.job.name}>{state.job.name}</span>}
-          <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>
-          <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>
-          <KeptChecks />
-          <KeepCheck open={keeping} onOpenChange={setKeeping} />
-        </div>
-      </div>
-      <div className="grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
+      <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
+      <Actions>
+        {state.job.name && <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.job.name}>{state.job.name}</span>}
+        <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>
+        <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>
+        <KeptChecks answer={current} />
+        <KeepCheck open={keeping} onOpenChange={setKeeping} />
+        <Share />
+        <button type="button" className="tap chip hidden wide:block" onClick={() => window.print()}>Print</button>
+        <button type="button" className="tap chip" onClick={() => setFinding(true)}>
+          Find <span aria-hidden className="figure text-bronze">/</span>
+        </button>
+      </Actions>
+      {finding && (
+        <Suspense fallback={null}>
+          <Find all={findable} onClose={() => setFinding(false)} />
+        </Suspense>
+      )}
+      <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
           {log.data && <BoreLog log={log.data} system={system} dim={log.stale} />}
           {answer && <Figures answer={answer} />}
@@ -125,18 +152,16 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}
           {answer && <Said answer={answer} />}
+          {answer && <AllLimits answer={answer} />}
         </div>
       </div>
     </main>
   );
 }
 
-function Empty() {
-  return (
-    <main className="mx-auto grid max-w-2xl gap-3 p-6">
-      <h1 className="text-xl font-semibold">Drill what, in what, on what?</h1>
-      <p>Nothing stands in this yard yet: no machine, no drill, no job. Load the demo yard to begin:</p>
-      <pre className="figure border border-rule bg-paper p-3 text-sm">make demo</pre>
-    </main>
-  );
+/** What is done with the check as a whole stands in the frame's own line, beside the name. */
+function Actions({ children }: { children: ReactNode }) {
+  const [place, setPlace] = useState<Element | null>(null);
+  useEffect(() => setPlace(document.getElementById(ACTIONS)), []);
+  return place && createPortal(children, place);
 }

@@ -5,24 +5,31 @@ import { type FormEvent, useState } from "react";
 
 import { api, Lost } from "../../../api/client";
 import { useJob } from "../../../job/provider";
+import { useChecks } from "../../../job/queries";
 
 export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { state, dispatch } = useJob();
   const client = useQueryClient();
   const job = state.job;
   const [name, setName] = useState<string | null>(null);
-  const [note, setNote] = useState("");
+  const [note, setNote] = useState<string | null>(null);
+  const checks = useChecks();
   const [said, setSaid] = useState<string | null>(null);
   if (!job) return null;
+  const already = checks.data?.find((one) => one.slug === job.refs.check);
   const called = name ?? job.name;
-  const keep = async (event: FormEvent) => {
+  const noted = note ?? already?.note ?? "";
+  const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
+    const again = (event.nativeEvent as SubmitEvent).submitter?.getAttribute("value") === "again";
     try {
-      const kept = await api.keep({ name: called, note, case: job.case, refs: job.refs });
+      const body = { name: called, note: noted, case: job.case, refs: job.refs };
+      const kept = await (again && already ? api.keepAgain(already.slug, body) : api.keep(body));
       dispatch({ do: "named", name: kept.name, check: kept.slug });
       await client.invalidateQueries({ queryKey: ["checks"] });
       setSaid(null);
       setName(null);
+      setNote(null);
       onOpenChange(false);
     } catch (error) {
       setSaid(error instanceof Lost ? "The server does not answer. Nothing is lost: try again in a moment." : (error as Error).message);
@@ -30,7 +37,7 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
   };
   return (
     <Popover.Root open={open} onOpenChange={onOpenChange}>
-      <Popover.Trigger className="tap chip font-semibold">Keep this check</Popover.Trigger>
+      <Popover.Trigger className="tap chip font-semibold">Keep</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" sideOffset={6} collisionPadding={8} aria-label="Keep this check" className="z-30 w-[min(22rem,calc(100vw-1rem))] border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)]">
           <form className="grid gap-2" onSubmit={(event) => void keep(event)}>
@@ -40,10 +47,13 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
             </label>
             <label className="grid gap-1">
               <span className="heading">Note</span>
-              <textarea className="field" rows={3} maxLength={4000} value={note} onChange={(event) => setNote(event.target.value)} />
+              <textarea className="field" rows={3} maxLength={4000} value={noted} onChange={(event) => setNote(event.target.value)} />
             </label>
             {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
-            <button type="submit" className="chip justify-self-start font-semibold">Keep</button>
+            <div className="flex flex-wrap gap-2">
+              {already && <button type="submit" value="again" className="chip font-semibold">Keep in the place of “{already.name}”</button>}
+              <button type="submit" value="new" className="chip font-semibold">{already ? "Keep as another" : "Keep"}</button>
+            </div>
           </form>
         </Popover.Content>
       </Popover.Portal>

@@ -1,53 +1,85 @@
-/** The checks that were kept, newest first; opening one brings its job back as it was. */
+/** The checks that were kept, newest first: one opens as it was, two or three are laid side by side. */
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 
 import { api } from "../../../api/client";
 import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
-import type { Job } from "../../../job/types";
+import type { Answer, Job } from "../../../job/types";
 import { VERDICTS } from "../../../job/Verdict";
+import type { Side } from "../compare";
 
-export async function openCheck(slug: string): Promise<Job> {
-  const kept = await api.readCheck(slug);
+const Compare = lazy(() => import("./Compare"));
+/** Besides the one on screen. */
+const MOST_BESIDE = 2;
+
+const asJob = (kept: Awaited<ReturnType<typeof api.readCheck>>): Job => {
   const refs = kept.refs as { machine?: string | Job["refs"]["machine"]; cutter?: string | Job["refs"]["cutter"] };
   const ref = (one: string | Job["refs"]["machine"]) => (typeof one === "string" ? { id: one, revision: 0 } : one);
   return { case: kept.case as Job["case"], typed: {}, refs: { machine: ref(refs.machine), cutter: ref(refs.cutter), check: kept.slug }, pinned: false, name: kept.name };
-}
+};
 
-export function KeptChecks() {
+export const openCheck = async (slug: string): Promise<Job> => asJob(await api.readCheck(slug));
+
+export function KeptChecks({ answer }: { answer: Answer | null }) {
   const { state, dispatch } = useJob();
   const checks = useChecks();
   const [open, setOpen] = useState(false);
+  const [beside, setBeside] = useState<readonly string[]>([]);
+  const [sides, setSides] = useState<Side[] | null>(null);
+  const job = state.job;
+  const pick = (slug: string, on: boolean) => setBeside(on ? [...beside, slug].slice(-MOST_BESIDE) : beside.filter((one) => one !== slug));
+  const lay = async () => {
+    if (!job || !answer) return;
+    const kept = await Promise.all(beside.map((slug) => api.readCheck(slug)));
+    setSides([{ name: "On screen now", job, answer }, ...kept.map((one) => ({ name: one.name, job: asJob(one), answer: one.answer }))]);
+    setOpen(false);
+  };
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="tap chip">
-        Kept checks <span className="figure text-faint">{checks.data?.length ?? ""}</span>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} collisionPadding={8} aria-label="Kept checks" className="z-30 max-h-[70vh] w-[min(34rem,calc(100vw-1rem))] overflow-y-auto border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)]">
-          {checks.data?.length === 0 && <p>Nothing kept yet. Press k to keep the check on screen.</p>}
-          <ul className="grid gap-1">
-            {checks.data?.map((check) => (
-              <li key={check.slug}>
-                <button
-                  type="button"
-                  className="chip grid w-full"
-                  data-chosen={state.job?.refs.check === check.slug}
-                  onClick={() => void openCheck(check.slug).then((job) => { dispatch({ do: "open", job }); setOpen(false); })}
-                >
-                  <span className="flex justify-between gap-3">
-                    <span className="font-semibold">{check.name}</span>
-                    <span>{VERDICTS[check.verdict]}</span>
-                  </span>
-                  <span className="figure text-xs text-faint">{check.short}</span>
-                  {check.note && <span className="text-sm text-faint">{check.note}</span>}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger className="tap chip" aria-label={`Kept checks, ${checks.data?.length ?? 0}`}>
+          Kept<span className="hidden wide:inline"> checks</span> <span className="figure text-faint">{checks.data?.length ?? ""}</span>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content align="end" sideOffset={6} collisionPadding={8} aria-label="Kept checks" className="z-30 max-h-[70vh] w-[min(34rem,calc(100vw-1rem))] overflow-y-auto border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)]">
+            {checks.data?.length === 0 && <p>Nothing kept yet. Press k to keep the check on screen.</p>}
+            {beside.length > 0 && (
+              <button type="button" className="chip sticky top-0 mb-2 w-full font-semibold" disabled={!answer} onClick={() => void lay()}>
+                Lay {beside.length === 1 ? "it" : "them"} beside the one on screen
+              </button>
+            )}
+            <ul className="grid gap-1">
+              {checks.data?.map((check) => (
+                <li key={check.slug} className="grid grid-cols-[1fr_auto] gap-1">
+                  <button
+                    type="button"
+                    className="chip grid"
+                    data-chosen={job?.refs.check === check.slug}
+                    onClick={() => void openCheck(check.slug).then((opened) => { dispatch({ do: "open", job: opened }); setOpen(false); })}
+                  >
+                    <span className="flex justify-between gap-3">
+                      <span className="font-semibold">{check.name}</span>
+                      <span>{VERDICTS[check.verdict]}</span>
+                    </span>
+                    <span className="figure text-xs text-faint">{check.short}</span>
+                    {check.note && <span className="text-sm text-faint">{check.note}</span>}
+                  </button>
+                  <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
+                    <input type="checkbox" aria-label={`Compare with ${check.name}`} checked={beside.includes(check.slug)} onChange={(event) => pick(check.slug, event.target.checked)} />
+                    <span aria-hidden>compare</span>
+                  </label>
+                </li>
+              ))}
+            </ul>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      {sides && (
+        <Suspense fallback={null}>
+          <Compare sides={sides} onClose={() => setSides(null)} />
+        </Suspense>
+      )}
+    </>
   );
 }
