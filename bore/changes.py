@@ -335,7 +335,7 @@ def machine_changes(job: Job, columns: Columns, result: Result) -> Iterator[Cand
         turns = (machine.kind in WORK_TURNS) != (job.machine.kind in WORK_TURNS)
         if turns or machine.name == job.machine.name or job.cutter.kind.machines[machine.kind].how == NEVER:
             continue
-        moved, words = book_setting(replace(job, machine=machine))
+        moved, words = book_setting(job.on_machine(machine))
         changes = {"machine": machine, "setting": moved.setting}
         yield Candidate("other-machine", f"on {machine.name}, {words}", moved, changes, 7.0)
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from bore.contract.walk import Assumption
 from bore.cutters.cutter import SAME_SIZE_MM, Cutter
 from bore.hole import Hole
+from bore.machines.kinds import USUAL_TAILSTOCK_CLAMP_N
 from bore.machines.machine import Machine
 from bore.materials.material import Material
 from bore.quantities.calibrations import Calibration, Calibrations
@@ -82,6 +83,13 @@ class Job:
     def made_by(self, cutter: Cutter) -> bool:
         """Whether a cutter drills a hole of this diameter."""
         return cutter.kind.drills and abs(cutter.makes_mm - self.hole.diameter_mm) <= SAME_SIZE_MM
+
+    def on_machine(self, machine: Machine) -> "Job":
+        """The same hole on another machine, held as it was; a lathe's tailstock is clamped as such are."""
+        clamp = self.holding.tailstock_clamp_n
+        if machine.kind == "lathe" and clamp is None:
+            clamp = USUAL_TAILSTOCK_CLAMP_N
+        return replace(self, machine=machine, holding=replace(self.holding, tailstock_clamp_n=clamp))
 
     def with_cutter(self, cutter: Cutter) -> "Job":
         """The same hole with another cutter: from solid for one that cuts so, whatever hole was there."""

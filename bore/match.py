@@ -1,6 +1,6 @@
 """The match: every machine of the yard with every cutter that makes the hole, each pair at its best real setting."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from bore.columns import columns_of
 from bore.evaluate import evaluate
@@ -62,7 +62,7 @@ def _best(job: Job) -> Best:
 
 def _pair(job: Job, machine_at: int, cutter_at: int) -> Pairing:
     machine, cutter = job.yard.machines[machine_at], job.yard.cutters[cutter_at]
-    best = _best(replace(job.with_cutter(cutter), machine=machine))
+    best = _best(job.with_cutter(cutter).on_machine(machine))
     columns = columns_of(best.job)
     result = evaluate(columns)
     worst = ALL_LIMITS[int(result.tightest)].id

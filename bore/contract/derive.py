@@ -59,7 +59,7 @@ def _holding(case: dict[str, Any], kind: str) -> Found:
     if case["kind"] == "clamps":
         yield "count", 2, "two clamps are the least"
     if kind == "lathe":
-        yield "tailstock_clamp_n", 5000.0, "a small lathe's tailstock clamp holds 3 to 8 kN"
+        yield "tailstock_clamp_n", kinds.USUAL_TAILSTOCK_CLAMP_N, "a small lathe's tailstock clamp holds 3 to 8 kN"
 
 
 def _hole(hole: dict[str, Any]) -> Found:

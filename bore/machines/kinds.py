@@ -93,6 +93,10 @@ def surface(name: str) -> Surface:
     return Surface(float(row["gap_mm"]), row["slippery"] == "yes")
 
 
+# What a small lathe's tailstock clamp holds: 3 to 8 kN (common practice).
+USUAL_TAILSTOCK_CLAMP_N = 5000.0
+
+
 @cache
 def taper(size: int) -> Taper:
     """The row of a Morse taper, 0 to 6."""

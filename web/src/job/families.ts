@@ -24,18 +24,18 @@ export const FAMILIES: Record<Family, Words> = {
   "thread-mill": { verb: "Thread-mill", noun: "thread mill", drills: false },
 };
 
-type Place = { /** What stands before the machine's name, and after it. */ before: string; after?: string; holding: string };
+type Place = { /** What it is where it has no name. */ words: string; /** What stands before the machine's name, and after it. */ before: string; after?: string; holding: string };
 
 export const MACHINES: Record<MachineKind, Place> = {
-  "bench-press": { before: "on", holding: "vice" },
-  "column-press": { before: "on", holding: "vice" },
-  "radial-press": { before: "on", after: "arm clamped,", holding: "clamps" },
-  magnetic: { before: "with", holding: "magnet" },
-  lathe: { before: "from the tailstock of", after: "work turning,", holding: "lathe-chuck" },
-  "turning-centre": { before: "from the turret of", after: "work turning,", holding: "lathe-chuck" },
-  "machining-centre": { before: "on", holding: "vice" },
-  "gun-drilling": { before: "on", holding: "lathe-chuck" },
-  "hand-held": { before: "by hand with", holding: "clamps" },
+  "bench-press": { words: "a bench press", before: "on", holding: "vice" },
+  "column-press": { words: "a column press", before: "on", holding: "vice" },
+  "radial-press": { words: "a radial press", before: "on", after: "arm clamped,", holding: "clamps" },
+  magnetic: { words: "a magnetic drill", before: "with", holding: "magnet" },
+  lathe: { words: "a lathe", before: "from the tailstock of", after: "work turning,", holding: "lathe-chuck" },
+  "turning-centre": { words: "a turning centre", before: "from the turret of", after: "work turning,", holding: "lathe-chuck" },
+  "machining-centre": { words: "a machining centre", before: "on", holding: "vice" },
+  "gun-drilling": { words: "a gun-drilling machine", before: "on", holding: "lathe-chuck" },
+  "hand-held": { words: "a hand drill", before: "by hand with", holding: "clamps" },
 };
 export const ORIENTATION = { down: "base down", wall: "on a wall", overhead: "overhead" } as const;
 export const SURFACES = {

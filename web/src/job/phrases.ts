@@ -107,7 +107,7 @@ export function cutterPhrase(job: Job, system: System): Line {
 /** Families whose edge is carbide and goes without saying. */
 const CARBIDE_ANYWAY = new Set<string>(["replaceable-tip", "indexable", "gun", "thread-mill"]);
 
-export const machinePhrase = (job: Job): Line => ({ text: job.case.machine.name ?? job.case.machine.kind.replace("-", " ") });
+export const machinePhrase = (job: Job): Line => ({ text: job.case.machine.name ?? MACHINES[job.case.machine.kind].words });
 
 /** How a magnet's base lies, and on what. */
 export function basePhrase(job: Case, system: System): Line | null {

@@ -118,7 +118,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
     }
   }, []);
 
-  const read = useCallback<JobStore["read"]>(
+  const readOnce = useCallback<JobStore["read"]>(
     async (slot, kind, text, apply, settles) => {
       waiting.current.set(slot, { slot, kind, apply, settles });
       try {
@@ -134,6 +134,18 @@ export function JobProvider({ children }: { children: ReactNode }) {
       }
     },
     [change, system],
+  );
+
+  // Enter and the typist's pause may ask for the same text at once: both get the one answer.
+  const underWay = useRef(new Map<string, Promise<boolean>>());
+  const read = useCallback<JobStore["read"]>(
+    (slot, kind, text, apply, settles) => {
+      const key = `${slot} ${text}`;
+      const asked = underWay.current.get(key) ?? readOnce(slot, kind, text, apply, settles).finally(() => underWay.current.delete(key));
+      underWay.current.set(key, asked);
+      return asked;
+    },
+    [readOnce],
   );
 
   // A lost server is asked again quietly; what was typed meanwhile is read when it is back.

@@ -1,5 +1,5 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
-import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { createPortal } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
@@ -24,12 +24,12 @@ import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
 import { Empty } from "./parts/Empty";
 import { Figures, Said } from "./parts/Figures";
+import { Find } from "./parts/Find";
 import { KeepCheck } from "./parts/KeepCheck";
 import { KeptChecks, openCheck } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
 import { useFindable } from "./useFindable";
 
-const Find = lazy(() => import("./parts/Find"));
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
@@ -53,7 +53,12 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const [limit, setLimit] = useState<string | null>(null);
   const [keeping, setKeeping] = useState(false);
   const [finding, setFinding] = useState(false);
-  const findable = useFindable(setOpen);
+  // A picker hangs on its phrase: from further down the page the sentence comes back into view first.
+  const openAt = (phrase: Phrase | null) => {
+    window.scrollTo({ top: 0 });
+    setOpen(phrase);
+  };
+  const findable = useFindable(openAt);
   const job = state.job?.case ?? null;
   const check = useCheck(job);
   const log = useLog(job);
@@ -72,7 +77,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   };
   // Asked of the page itself when the key comes: a picker that has just closed must not swallow the next key.
   const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen };
-  useHotkeys(Object.keys(PHRASES), (event) => setOpen(PHRASES[event.key.toLowerCase()] ?? null), free);
+  useHotkeys(Object.keys(PHRASES), (event) => openAt(PHRASES[event.key.toLowerCase()] ?? null), free);
   useHotkeys("left", () => nudge((was) => nudgeSpeed(was, -1), "speed"), free);
   useHotkeys("right", () => nudge((was) => nudgeSpeed(was, 1), "speed"), free);
   useHotkeys("up", () => nudge((was) => nudgeFeed(was, 1), "feed"), free);
@@ -137,11 +142,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           Find <span aria-hidden className="figure text-bronze">/</span>
         </button>
       </Actions>
-      {finding && (
-        <Suspense fallback={null}>
-          <Find all={findable} onClose={() => setFinding(false)} />
-        </Suspense>
-      )}
+      {finding && <Find all={findable} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
           {log.data && <BoreLog log={log.data} system={system} dim={log.stale} />}

@@ -28,25 +28,25 @@ function line(machine: Machine, system: System): string {
   ].join(" · ");
 }
 
-type Plain = { words: string; feed: Machine["feed"]["kind"]; drive: "belt" | "gear" | "direct"; range: boolean };
+type Plain = { words: string; power_kw: number; feed: Machine["feed"]["kind"]; drive: "belt" | "gear" | "direct"; range: boolean };
 /** What a machine of each kind is like when nothing more is said of it. */
 const PLAIN: Record<Exclude<MachineKind, "magnetic">, Plain> = {
-  "bench-press": { words: "a bench drill press", feed: "hand-lever", drive: "belt", range: false },
-  "column-press": { words: "a column drill press", feed: "hand-lever", drive: "belt", range: false },
-  "radial-press": { words: "a radial drill", feed: "power-steps", drive: "gear", range: false },
-  lathe: { words: "a lathe, from the tailstock", feed: "tailstock", drive: "gear", range: false },
-  "turning-centre": { words: "a turning centre", feed: "servo", drive: "belt", range: true },
-  "machining-centre": { words: "a machining centre", feed: "servo", drive: "direct", range: true },
-  "gun-drilling": { words: "a gun-drilling machine", feed: "servo", drive: "belt", range: true },
-  "hand-held": { words: "a hand drill", feed: "push", drive: "gear", range: false },
+  "bench-press": { words: "a bench drill press", power_kw: 0.55, feed: "hand-lever", drive: "belt", range: false },
+  "column-press": { words: "a column drill press", power_kw: 1.1, feed: "hand-lever", drive: "belt", range: false },
+  "radial-press": { words: "a radial drill", power_kw: 2.2, feed: "power-steps", drive: "gear", range: false },
+  lathe: { words: "a lathe, from the tailstock", power_kw: 1.5, feed: "tailstock", drive: "gear", range: false },
+  "turning-centre": { words: "a turning centre", power_kw: 11, feed: "servo", drive: "belt", range: true },
+  "machining-centre": { words: "a machining centre", power_kw: 11, feed: "servo", drive: "direct", range: true },
+  "gun-drilling": { words: "a gun-drilling machine", power_kw: 5.5, feed: "servo", drive: "belt", range: true },
+  "hand-held": { words: "a hand drill", power_kw: 0.7, feed: "push", drive: "gear", range: false },
 };
 const KINDS = Object.entries(PLAIN).map(([kind, { words }]) => [kind, words] as const) as [keyof typeof PLAIN, string][];
 
 /** A machine of a kind that turns at the speed now set, everything else as such machines are. */
 function plainly(kind: keyof typeof PLAIN, speed_rpm: number): Machine {
-  const { feed, drive, range } = PLAIN[kind];
+  const { feed, drive, range, power_kw } = PLAIN[kind];
   const stages = range ? [{ min_rpm: Math.min(50, speed_rpm), max_rpm: Math.max(4000, speed_rpm) }] : [{ speed_rpm }];
-  return { kind, name: "my machine", spindle: { drive, stages }, feed: { kind: feed } } as unknown as Machine;
+  return { kind, name: "my machine", spindle: { power_kw, drive, stages }, feed: { kind: feed } } as unknown as Machine;
 }
 
 /** A machine that is in no yard: its kind, motor and speeds; the rest is assumed and said. */

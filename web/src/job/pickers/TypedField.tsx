@@ -88,7 +88,7 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
       </p>
       {problem && (
         <button type="button" className="chip justify-self-start" onClick={() => dispatch({ do: "drop-draft", slot })}>
-          Keep {value}
+          {value ? `Keep ${value}` : "Leave it unsaid"}
         </button>
       )}
       {echo.data && echo.data.near.length > 0 && (

@@ -8,7 +8,7 @@ const PLAIN: Job = {
     hole: { diameter_mm: 10, depth_mm: 20 },
     material: { id: "steel-structural-235" },
     cutter: { family: "twist" },
-    machine: { kind: "bench-press", name: "my machine", spindle: { drive: "belt", stages: [{ speed_rpm: 600 }] }, feed: { kind: "hand-lever" } },
+    machine: { kind: "bench-press", name: "my machine", spindle: { power_kw: 0.55, drive: "belt", stages: [{ speed_rpm: 600 }] }, feed: { kind: "hand-lever" } },
     setting: { speed_rpm: 600, hand_force_n: 100 },
   } as unknown as Job["case"],
   typed: {}, refs: {}, pinned: false, name: "",

@@ -4,7 +4,7 @@ import { type KeyboardEvent, useState } from "react";
 
 import { find, type Found } from "../find";
 
-export default function Find({ all, onClose }: { all: readonly Found[]; onClose: () => void }) {
+export function Find({ all, onClose }: { all: readonly Found[]; onClose: () => void }) {
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
   const found = find(all, text);

@@ -1,0 +1,68 @@
+"""What a hand does on the Bench, and what an eye reads off it."""
+
+import base64
+import json
+import re
+import zlib
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from bore.limits import BY_ID
+from tests.conftest import answered
+from tests.journeys.conftest import drawn
+
+VERDICTS = {"holds": "Holds", "tight": "Tight", "gives-way": "Gives way", "cannot": "Can’t"}
+
+
+def verdict(page: Page) -> Any:
+    return page.get_by_role("region", name="Verdict")
+
+
+def phrase(page: Page, name: str) -> Any:
+    return page.get_by_role("region", name="The job").get_by_role("button", name=re.compile(f"^{name}:"))
+
+
+def choose(page: Page, name: str, option: str) -> None:
+    phrase(page, name).click()
+    page.get_by_role("dialog").get_by_role("button", name=option).first.click()
+
+
+def type_into(page: Page, name: str, label: str, text: str) -> None:
+    phrase(page, name).click()
+    field = page.get_by_role("dialog").get_by_label(label)
+    field.fill(text)
+    field.press("Enter")
+    expect(page.get_by_role("dialog")).to_be_hidden()
+
+
+def case_in_address(page: Page) -> dict[str, Any]:
+    """The case the address bar carries, read with another implementation than the page's own."""
+    text = re.search(r"job=([\w-]+)", page.url)
+    assert text
+    packed = base64.urlsafe_b64decode(text[1] + "=" * (-len(text[1]) % 4))
+    return json.loads(zlib.decompress(packed, wbits=-15))["case"]
+
+
+def says_what_the_core_says(page: Page) -> None:
+    """Verdict and first limit on screen are the core's own for the case in the address."""
+    found = answered(case_in_address(page))
+    expect(verdict(page)).to_contain_text(VERDICTS[found["verdict"]])
+    first = page.locator("[data-limit]").first
+    expect(first).to_have_attribute("data-limit", found["tightest"])
+    expect(first).to_contain_text(BY_ID[found["tightest"]].failure, ignore_case=True)
+
+
+def open_kept(page: Page, name: str) -> None:
+    page.get_by_role("button", name=re.compile("Kept checks")).click()
+    page.get_by_role("dialog").get_by_role("button", name=re.compile(re.escape(name))).click()
+    expect(page.get_by_role("dialog")).to_be_hidden()
+    drawn(page)
+
+
+def link(address: str, case: dict[str, Any]) -> str:
+    """The address that carries a case, written with another implementation than the page's own."""
+    job = {"case": case, "typed": {}, "refs": {}, "pinned": False, "name": ""}
+    pack = zlib.compressobj(9, zlib.DEFLATED, -15)
+    packed = pack.compress(json.dumps(job).encode()) + pack.flush()
+    return f"{address}/?job={base64.urlsafe_b64encode(packed).decode().rstrip('=')}"
