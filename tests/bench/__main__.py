@@ -24,6 +24,7 @@ from bore.evaluate import evaluate, verdicts
 from bore.match import match
 from bore.ways_out import ways_out
 from bore.window import window
+from tests.bench.screen import screen
 from tests.conftest import CASES, contract_example, hand_case
 from tests.server import Server
 
@@ -211,7 +212,7 @@ def api() -> list[tuple[str, float, float, str]]:
 def main() -> int:
     """Run everything; the exit code."""
     failed = 0
-    for name, value, mark, unit in core() + pictures() + api():
+    for name, value, mark, unit in core() + pictures() + api() + screen():
         holds = value <= mark
         failed += not holds
         print(f"{'holds' if holds else 'OVER ':6} {name}: {value:.2f} {unit}, at most {mark:g} {unit}")

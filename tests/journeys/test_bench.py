@@ -239,24 +239,6 @@ def test_the_map_can_be_clicked_and_a_school_pinned(bench: Page) -> None:
     assert case_in_address(bench)["setting"]["school"] == "diameter-feed"
 
 
-def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
-    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True, reduced_motion="reduce")
-    page = context.new_page()
-    page.goto(server.address)
-    drawn(page)
-    assert page.evaluate("document.documentElement.scrollWidth") <= 390
-    phrase(page, "speed").tap()
-    page.get_by_role("dialog").get_by_role("button", name=re.compile("belt F")).tap()
-    expect(verdict(page)).to_contain_text("Gives way")
-    page.mouse.wheel(0, 900)
-    expect(verdict(page)).to_be_in_viewport()
-    targets = page.locator("main button.chip:visible, main button.tap:visible")
-    heights = {target.inner_text(): (target.bounding_box() or {"height": 0})["height"] for target in targets.all()}
-    assert heights
-    assert {name: height for name, height in heights.items() if height < 43.5} == {}
-    context.close()
-
-
 def test_nothing_is_fetched_from_anywhere_else(page: Page, server: Server) -> None:
     asked: list[str] = []
     page.on("request", lambda request: asked.append(request.url))
@@ -266,10 +248,14 @@ def test_nothing_is_fetched_from_anywhere_else(page: Page, server: Server) -> No
     assert all(url.startswith((server.address, "data:", "blob:")) for url in asked)
 
 
-def test_an_empty_yard_says_how_to_begin(page: Page, server: Server) -> None:
+def test_an_empty_yard_says_three_things_and_lets_one_begin(page: Page, server: Server) -> None:
     page.route("**/api/checks", lambda route: route.fulfill(json=[]))
     page.goto(server.address)
-    expect(page.get_by_text("Nothing stands in this yard yet")).to_be_visible()
+    expect(page.get_by_text("Three things to say first")).to_be_visible()
+    expect(page.get_by_role("region", name="Verdict")).to_have_count(0)
+    page.get_by_role("button", name="Start with a plain bench press").click()
+    drawn(page)
+    says_what_the_core_says(page)
 
 
 def test_refused_fields_are_told_beside_their_phrase(bench: Page) -> None:

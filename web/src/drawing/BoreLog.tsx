@@ -40,7 +40,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
     setPointed(Math.min(Math.max(at + by * Math.max(depth_mm / 40, 0.2), 0), end));
   };
   return (
-    <figure ref={figure} className={`m-0 transition-opacity ${dim ? "opacity-60" : ""}`} aria-label="Bore log">
+    <figure ref={figure} className={`m-0 transition-opacity ${dim ? "stale" : ""}`} aria-label="Bore log">
       <figcaption className="flex items-baseline gap-3">
         <h2 className="heading">Bore log</h2>
         <span className="text-sm text-faint">{depth.broken ? "to scale but for the part left out" : "section and depth at one scale"}, drill at {plain(Number(at.toFixed(1)), system)}</span>

@@ -64,7 +64,7 @@ export function OperatingWindow({ window, system, dim, onPick, onNudge }: Props)
     setDragged(null);
   };
   return (
-    <figure ref={place} className={`m-0 transition-opacity ${dim ? "opacity-60" : ""}`} aria-label="Operating window">
+    <figure ref={place} className={`m-0 transition-opacity ${dim ? "stale" : ""}`} aria-label="Operating window">
       <figcaption className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="heading">Operating window</h2>
         <span className="text-sm text-faint">{best(window, system)}</span>

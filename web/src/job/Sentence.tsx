@@ -1,5 +1,5 @@
 /** The job sentence: the input. Each phrase opens a picker made for that thing. */
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 
 import { PhrasePicker } from "../ui/PhrasePicker";
 import { phraseOfField } from "./fields";
@@ -34,9 +34,14 @@ type Props = {
 export function Sentence({ answer, problems, open, onOpen }: Props) {
   const { state, system } = useJob();
   const materials = useMaterials();
+  const latest = useRef(open);
+  useEffect(() => {
+    latest.current = open;
+  }, [open]);
   const job = state.job;
   if (!job) return null;
-  const done = () => onOpen(null);
+  // A slow answer may close the picker it was asked in, not another that has opened since.
+  const done = (name: Phrase) => () => latest.current === name && onOpen(null);
   const refused = new Map(problems.map((problem) => [phraseOfField(problem.field), problem.message]));
   const phrase = (name: Phrase, line: Line, picker: ReactNode, wide = false) => {
     const wrong = Object.entries(state.wrong).find(([slot]) => phraseOfSlot(slot as Slot) === name)?.[1] ?? refused.get(name);
@@ -71,16 +76,16 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   return (
     <section aria-label="The job" className="grid gap-1">
       <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">
-        {FAMILIES[job.case.cutter.family].verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker answer={answer} onDone={done} />)},{" "}
-        {phrase("depth", depthPhrase(job, system), <DepthPicker answer={answer} onDone={done} />)}, in{" "}
-        {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done} />, true)}, {start.lead}{" "}
-        {phrase("start", start, <StartPicker answer={answer} onDone={done} />)}, with the{" "}
-        {phrase("cutter", cutterPhrase(job, system), <CutterPicker answer={answer} onDone={done} />, true)}, {place.before}{" "}
-        {phrase("machine", machinePhrase(job), <MachinePicker answer={answer} onDone={done} />, true)}
+        {FAMILIES[job.case.cutter.family].verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker answer={answer} onDone={done("diameter")} />)},{" "}
+        {phrase("depth", depthPhrase(job, system), <DepthPicker answer={answer} onDone={done("depth")} />)}, in{" "}
+        {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done("material")} />, true)}, {start.lead}{" "}
+        {phrase("start", start, <StartPicker answer={answer} onDone={done("start")} />)}, with the{" "}
+        {phrase("cutter", cutterPhrase(job, system), <CutterPicker answer={answer} onDone={done("cutter")} />, true)}, {place.before}{" "}
+        {phrase("machine", machinePhrase(job), <MachinePicker answer={answer} onDone={done("machine")} />, true)}
         {place.after && `, ${place.after}`}
         {base && <>, {phrase("base", base, <SetUpPicker phrase="base" answer={answer} />, true)},</>} at{" "}
-        {phrase("speed", speedPhrase(job), <SpeedPicker answer={answer} onDone={done} />)}, {feed.lead}{" "}
-        {phrase("feed", feed, <FeedPicker answer={answer} onDone={done} />)}.
+        {phrase("speed", speedPhrase(job), <SpeedPicker answer={answer} onDone={done("speed")} />)}, {feed.lead}{" "}
+        {phrase("feed", feed, <FeedPicker answer={answer} onDone={done("feed")} />)}.
       </p>
       <p className="text-sm leading-7">
         <span className="text-faint">Set up: </span>

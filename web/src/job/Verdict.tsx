@@ -38,7 +38,7 @@ type Props = {
 export function Verdict({ answer, stale, drafted, of }: Props) {
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
-    <section aria-label="Verdict" className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "opacity-60" : ""}`} data-stale={stale || drafted}>
+    <section aria-label="Verdict" className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "stale" : ""}`} data-stale={stale || drafted}>
       <p role="status" className="m-0">
         <span className="pr-2 text-xl leading-none font-bold wide:text-3xl">{VERDICTS[answer.verdict]}</span>
         <span className="text-sm leading-snug text-ink wide:block">{because(answer)}</span>

@@ -35,7 +35,7 @@ export function WaysOut({ found, stale, keys }: Props) {
   useHotkeys(KEYS, (event) => take(found.ways[Number(event.key) - 1]), { preventDefault: true, ...keys });
   if (found.ways.length === 0 && !found.nearest_miss) return null;
   return (
-    <section aria-label="The way out" className={stale ? "opacity-60" : ""}>
+    <section aria-label="The way out" className={stale ? "stale" : ""}>
       <h2 className="heading border-b border-ink pb-0.5">The way out</h2>
       {found.ways.length === 0 && found.nearest_miss && (
         <p className="py-1 text-sm">

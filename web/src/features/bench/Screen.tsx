@@ -149,7 +149,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           {answer && <Figures answer={answer} />}
         </div>
         <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} onNudge={(kind, by) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind)} />}</div>
-        <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "opacity-60" : ""}`}>
+        <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}
           {answer && <Said answer={answer} />}

@@ -22,6 +22,9 @@ type Props = {
   first?: boolean;
 };
 
+/** What a phone's number pad lacks: a fraction's stroke, a number drill, a thread, its hole. */
+const INDEX_KEYS = ["/", "-", "#", "M", " tap", " clearance"];
+
 export function TypedField({ slot, kind, label, value, apply, settles, hint, onDone, first }: Props) {
   const { state, dispatch, read, system, lost } = useJob();
   const id = useId();
@@ -74,6 +77,7 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
         ref={input}
         className="field figure"
         value={text}
+        inputMode={kind === "diameter" ? "decimal" : undefined}
         autoComplete="off"
         spellCheck={false}
         aria-invalid={problem !== undefined}
@@ -83,6 +87,15 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
           if (event.key === "Enter") void finish();
         }}
       />
+      {kind === "diameter" && (
+        <div role="group" aria-label="Keys of a drill index" className="grid grid-cols-6 gap-1.5 wide:hidden">
+          {INDEX_KEYS.map((key) => (
+            <button key={key} type="button" className="chip text-center" onClick={() => dispatch({ do: "draft", slot, text: (draft ?? "") + key })}>
+              {key.trim()}
+            </button>
+          ))}
+        </div>
+      )}
       <p id={`${id}-echo`} aria-live="polite" className={`min-h-5 text-sm ${problem ? "text-vermilion" : "text-faint"}`}>
         {problem ?? echo.data?.echo ?? hint}
       </p>

@@ -1,0 +1,228 @@
+"""For everybody: no fault found by axe in any state, both themes; every action and picker by keyboard alone; all of it by touch."""
+
+import re
+from collections.abc import Callable
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Browser, Page, expect
+
+from tests.bore.test_families import pair
+from tests.journeys.conftest import drawn
+from tests.journeys.gestures import case_in_address, link, open_kept, phrase, says_what_the_core_says, verdict
+from tests.server import Server
+
+
+def sound(page: Page) -> None:
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+
+
+def on_screen(page: Page) -> dict[str, Callable[[], None]]:
+    """States reached from the yard's first job, each left by Escape."""
+
+    def press(key: str) -> Callable[[], None]:
+        return lambda: page.keyboard.press(key)
+
+    def click(name: str) -> Callable[[], None]:
+        return lambda: page.get_by_role("button", name=re.compile(name)).first.click()
+
+    return (
+        {"as it opens": lambda: None, "working": press("w")}
+        | {f"picker {key}": press(key) for key in "dlmpcsrfho"}
+        | {
+            f"picker {name}": click(f"^{name}:")
+            for name in ("entry", "behind the hole", "what holds the drill", "edge", "pecks", "tolerance and edges")
+        }
+        | {"keys": press("?"), "find": press("/"), "keep": press("k"), "kept": click("^Kept checks"), "share": click("^Share")}
+    )
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_axe_finds_nothing_on_any_piece(browser: Browser, server: Server, theme: str) -> None:
+    page = browser.new_page(color_scheme=theme, viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+    page.goto(server.address)
+    drawn(page)
+    for reach in on_screen(page).values():
+        reach()
+        sound(page)
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_be_hidden()
+    page.get_by_role("button", name=re.compile("Kept checks")).click()
+    page.get_by_label("Compare with Winch bed").check()
+    page.get_by_role("button", name=re.compile("beside the one")).click()
+    expect(page.get_by_role("dialog", name="Checks side by side")).to_be_visible()
+    sound(page)
+    page.close()
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_axe_finds_nothing_in_any_verdict_or_trouble(browser: Browser, server: Server, theme: str) -> None:
+    """Gives way, can't, no bite, a deep hole, a magnet, a draft that does not read, a lost server, an empty yard, a broken link."""
+    page = browser.new_page(color_scheme=theme, viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+    for family, kind in (("spade", "turning-centre"), ("spade", "lathe"), ("gun", "gun-drilling"), ("annular", "magnetic")):
+        page.goto(link(server.address, pair(family, kind)))
+        drawn(page)
+        sound(page)
+    light = pair("twist", "bench-press")
+    light["setting"] = {"speed_rpm": 640, "hand_force_n": 5}
+    page.goto(link(server.address, light))
+    expect(page.get_by_role("region", name="The job")).to_contain_text("it only polishes")
+    sound(page)
+    page.keyboard.press("d")
+    page.get_by_label("Diameter of the hole").fill("2o")
+    expect(page.get_by_role("dialog")).to_contain_text("is not a drill size")
+    sound(page)
+    page.keyboard.press("Escape")
+    sound(page)
+    page.get_by_role("button", name="diameter: 2o").click()
+    page.get_by_role("button", name="Keep 10 mm").click()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_be_hidden()
+    page.route("**/api/check", lambda route: route.abort())
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_role("alert")).to_contain_text("does not answer")
+    sound(page)
+    page.unroute("**/api/check")
+    page.goto(f"{server.address}/?job=broken")
+    expect(page.get_by_text("link that was opened is damaged")).to_be_visible()
+    drawn(page)
+    sound(page)
+    page.route("**/api/checks", lambda route: route.fulfill(json=[]))
+    page.goto(server.address)
+    expect(page.get_by_text("Three things to say first")).to_be_visible()
+    sound(page)
+    page.close()
+
+
+def tab_to(page: Page, name: str) -> None:
+    """Tab until a thing of this name has the focus, as somebody without a pointer does."""
+    focused = page.locator(":focus")
+    for _ in range(120):
+        page.keyboard.press("Tab")
+        label = focused.evaluate(
+            "node => node.getAttribute('aria-label') || node.closest('label')?.innerText || node.innerText || node.labels?.[0]?.innerText || ''"
+        )
+        if name in label:
+            return
+    raise AssertionError(f"no way to {name} by Tab")
+
+
+# A picker's key, what is gone to in it, how it is taken, and what the sentence says afterwards.
+PICKS = [
+    ("l", None, "41", "depth", "41 mm deep"),
+    ("m", None, "S355", "material", "S355"),
+    ("p", "6 mm", "Enter", "start", "a 6 mm hole"),
+    ("c", "split point", "Enter", "drill", "split point"),
+    ("r", "belt B", "Enter", "speed", "belt B"),
+    ("f", "0.10 mm/rev", "Enter", "feed", "0.10"),
+    ("h", "in a vice", "Enter", "holding", "in a vice"),
+    ("o", "flood", "Enter", "coolant", "flood"),
+    ("d", None, "18", "diameter", "18 mm"),
+    ("s", "geared column press C3", "Enter", "machine", "C3"),
+]
+
+
+def test_every_picker_by_keyboard_alone(bench: Page) -> None:
+    for key, target, taken, name, said in PICKS:
+        bench.keyboard.press(key)
+        dialog = bench.get_by_role("dialog")
+        expect(dialog).to_be_visible()
+        if target is None:
+            bench.keyboard.type(taken)
+            bench.keyboard.press("Enter")
+        else:
+            tab_to(bench, target)
+            bench.keyboard.press(taken)
+        expect(phrase(bench, name)).to_contain_text(said)
+        bench.keyboard.press("Escape")
+        expect(dialog).to_be_hidden()
+    for name, target, said in (
+        ("entry", "raw scale", "raw scale"),
+        ("behind the hole", "on the table", "on the table"),
+        ("what holds the drill", "shrink", "shrink"),
+        ("edge", "used", "used edge"),
+        ("pecks", "full retract", "full retract"),
+    ):
+        phrase(bench, name).focus()
+        bench.keyboard.press("Enter")
+        tab_to(bench, target)
+        bench.keyboard.press("Enter")
+        expect(phrase(bench, name)).to_contain_text(said)
+        bench.keyboard.press("Escape")
+    drawn(bench)
+    says_what_the_core_says(bench)
+
+
+def test_every_action_by_keyboard_alone(bench: Page) -> None:
+    open_kept(bench, "Landing-stage rail splice")
+    before = case_in_address(bench)
+    expect(bench.get_by_role("region", name="The way out").get_by_role("button").first).to_be_enabled()
+    bench.keyboard.press("1")
+    expect(phrase(bench, "speed")).to_contain_text("belt C")
+    bench.keyboard.press("Control+z")
+    expect(phrase(bench, "speed")).to_contain_text("belt D")
+    drawn(bench)
+    assert case_in_address(bench) == before
+    bench.keyboard.press("k")
+    bench.get_by_label("Name").press("Control+a")
+    bench.keyboard.type("By keys alone")
+    tab_to(bench, "Keep as another")
+    bench.keyboard.press("Enter")
+    expect(bench.get_by_role("dialog")).to_be_hidden()
+    bench.keyboard.press("/")
+    bench.keyboard.type("by keys al")
+    expect(bench.get_by_role("option").first).to_contain_text("By keys alone")
+    bench.keyboard.press("Enter")
+    expect(bench.get_by_role("dialog")).to_be_hidden()
+    bench.keyboard.press("g")
+    bench.keyboard.press("b")
+    expect(phrase(bench, "diameter")).to_be_focused()
+    log = bench.get_by_role("figure", name="Bore log").get_by_role("img")
+    log.focus()
+    was = log.get_attribute("aria-label")
+    bench.keyboard.press("ArrowDown")
+    expect(log).not_to_have_attribute("aria-label", was or "")
+    bench.keyboard.press("w")
+    expect(bench.locator('[aria-expanded="true"]').first).to_be_visible()
+
+
+def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
+    """From the sentence to a way out at 390 by 844, with fingers only; nothing smaller than a finger, nothing off the side."""
+    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True, reduced_motion="reduce")
+    page = context.new_page()
+    page.goto(server.address)
+    drawn(page)
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    phrase(page, "speed").tap()
+    page.get_by_role("dialog").get_by_role("button", name=re.compile("belt F")).tap()
+    expect(verdict(page)).to_contain_text("Gives way")
+    page.get_by_role("region", name="The way out").get_by_role("button").first.tap()
+    expect(verdict(page)).not_to_contain_text("Gives way")
+    phrase(page, "diameter").tap()
+    field = page.get_by_label("Diameter of the hole")
+    field.fill("3")
+    page.get_by_role("button", name="/", exact=True).tap()
+    field.press("End")
+    field.press_sequentially("4")
+    expect(page.get_by_role("dialog")).to_contain_text("19.05 mm")
+    field.press("Enter")
+    expect(phrase(page, "diameter")).to_contain_text("3/4")
+    before = case_in_address(page)["setting"]["feed_mm_rev"]
+    page.get_by_role("button", name="Less feed", exact=True).tap()
+    expect(phrase(page, "feed")).not_to_contain_text(f"{before:.2f}")
+    log = page.get_by_role("figure", name="Bore log")
+    log.get_by_role("button", name="Thrust").tap()
+    expect(log.locator("svg")).to_contain_text("Thrust")
+    expect(log.locator("svg")).not_to_contain_text("Torque")
+    drawn(page)
+    says_what_the_core_says(page)
+    page.mouse.wheel(0, 900)
+    expect(verdict(page)).to_be_in_viewport()
+    targets = page.locator("main button.chip:visible, main button.tap:visible, header button.chip:visible")
+    heights = {target.inner_text(): (target.bounding_box() or {"height": 0})["height"] for target in targets.all()}
+    assert heights
+    assert {name: height for name, height in heights.items() if height < 43.5} == {}
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    sound(page)
+    context.close()
