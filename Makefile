@@ -8,12 +8,13 @@ SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
 APT := DEBIAN_FRONTEND=noninteractive $(SUDO) apt-get
 export DJANGO_SETTINGS_MODULE ?= shop.settings.demo
 
-.PHONY: help demo serve test lint unit web-test bench types setup setup-test clean
+.PHONY: help demo serve test lint unit web-test bench mutate types setup setup-test clean
 
 help:
 	@echo "make demo   set everything up, load the demo yard, start Fierce Bore"
 	@echo "make test   install what the tests need and run every check"
 	@echo "make bench  speed, as ratios measured in one run"
+	@echo "make mutate break the computation in small ways and see that the tests notice (an hour)"
 	@echo "make types  rewrite the API description and the TypeScript types made from it"
 
 # --- set up -------------------------------------------------------------------
@@ -70,6 +71,10 @@ unit: setup-test
 
 bench: setup-test
 	$(BIN)/python -m tests.bench
+
+mutate: setup-test
+	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/mutate.txt
+	$(BIN)/python -m tests.mutation
 
 types: .venv/.dev web/node_modules/.done
 	$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output shop/api/openapi.json

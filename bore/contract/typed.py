@@ -100,6 +100,11 @@ def _several(field: Field, path: str, text: str, system: str) -> Typed:
         raise BadInput.at(path, f"{len(values)} figures are too many; accepted: at most {MOST_ITEMS}")
     if deepening and any(after <= before for before, after in pairwise(values)):
         raise BadInput.at(path, f"“{text.strip()}” goes back; accepted: depths from the face, each deeper than the last")
-    return Typed(
-        values, f"{len(values)}: {', '.join(f'{value:g}' for value in values)} {field.unit}; {sum(values):g} in all" if values else "none"
-    )
+    return Typed(values, _several_echo(values, field.unit, adds=path == "hole.stack_mm"))
+
+
+def _several_echo(values: list[float], unit: str, adds: bool) -> str:
+    if not values:
+        return "none"
+    listed = f"{len(values)}: {', '.join(f'{value:g}' for value in values)} {unit}"
+    return f"{listed}; {sum(values):g} {unit} in all" if adds else listed

@@ -2,12 +2,14 @@
 
 import copy
 import dataclasses
+import math
 from typing import Any
 
 import numpy as np
 import pytest
 
-from bore.mechanics import spindle
+from bore.mechanics import spindle, strength
+from bore.schools import power_law, specific_force
 from bore.schools.calibration import LoggedCut, calibrate
 from tests.bore.test_limits import BASES
 from tests.bore.test_mechanics import a_spindle
@@ -38,6 +40,7 @@ def on(base: str, **changes: Any) -> dict[str, Any]:
         ({"cutter__substrate": "carbide"}, 1 / 2.5),
         ({"cutter__substrate": "carbide", "cutter__wear": "dull"}, 1 / 3),
         ({"cutter__substrate": "carbide-tipped"}, 1 / 2),
+        ({"cutter__substrate": "carbide-tipped", "cutter__wear": "dull"}, 1 / 3),
     ],
 )
 def test_a_working_share_of_the_breaking_torque(changes: dict[str, Any], share: float) -> None:
@@ -47,7 +50,45 @@ def test_a_working_share_of_the_breaking_torque(changes: dict[str, Any], share: 
     assert found["soft"] / found["capacity"] == pytest.approx(share, rel=1e-5)
 
 
+class TestFormulas:
+    """Formulas with every value other than one, so that each factor and each power counts."""
+
+    def test_specific_force_by_hand(self) -> None:
+        made = specific_force.specific_force_n_mm2(
+            kc11_n_mm2=1700, mc=0.25, chip_thickness_mm=0.0625, compression=1.1, rake_factor=0.95, speed_factor=1.15, wear_factor=1.3
+        )
+        assert made == pytest.approx(1700 * 2 * 1.1 * 0.95 * 1.15 * 1.3)
+
+    def test_thrust_of_lips_and_chisel_by_hand(self) -> None:
+        lips = specific_force.lip_thrust_n(
+            specific_force_n_mm2=2500, feed_mm_rev=0.2, diameter_mm=20, inner_diameter_mm=4, point_angle_deg=118, thrust_share=1.2
+        )
+        assert lips == pytest.approx(0.5 * 1.2 * 2500 * 0.2 * 8 * math.sin(math.radians(59)))
+        chisel = specific_force.chisel_thrust_n(
+            kd_thrust_lbf_in2=24000, feed_mm_rev=0.254, diameter_mm=12.7, chisel_ratio=0.2, wear_factor=1.5, indentation_n=100
+        )
+        assert chisel == pytest.approx(2 * 24000 * (0.01 * 0.5) ** 0.8 * 2.2 * 0.2**0.8 * 1.5 * 4.44822 + 100, rel=1e-5)
+
+    def test_strength_of_half_a_section(self) -> None:
+        assert strength.body_breaking_torque_nm(body_diameter_mm=20, section_share=0.5) == pytest.approx(550 * 0.5 * math.pi * 8000 / 16e3)
+
+    def test_power_laws_powers(self) -> None:
+        """Twice the feed is 2^y, twice the diameter 2^q, whatever the rest."""
+        rest = {"metal_factor": 1.1, "wear_factor": 1.2, "pilot_factor": 0.9}
+        for law, more, name in ((power_law.torque_nm, {}, "c_torque"), (power_law.thrust_n, {"point_factor": 1.3}, "c_thrust")):
+            at = [
+                law(**{name: 0.03}, diameter_mm=d, q=1.9, feed_mm_rev=f, y=0.8, **rest, **more)
+                for d, f in ((10, 0.1), (10, 0.2), (20, 0.1))
+            ]
+            assert (at[1] / at[0], at[2] / at[0]) == pytest.approx((2**0.8, 2**1.9))
+
+
 class TestMotor:
+    def test_half_the_time_cutting_bears_more(self) -> None:
+        """Root of two more power for a machine that cuts half its time, at most 1.4 (IEC 60034-1's equivalent heating, from memory)."""
+        found = limit("motor", plain_case(machine__spindle__efficiency=0.8, machine__spindle__cutting_share=0.5))
+        assert found["soft"] == pytest.approx(1.5 * 0.8 * 1.4)
+
     def test_a_servo_has_one_mark_all_day(self) -> None:
         found = limit("motor", plain_case(machine__spindle__motor="servo", machine__spindle__efficiency=0.8))
         assert found["soft"] == found["capacity"] == pytest.approx(1.5 * 0.8)
@@ -118,6 +159,13 @@ class TestMagnet:
             limit_working(on("magnet", machine__magnet__contact_share=share), "magnet", "pull of the base") for share in (1.0, 0.5)
         )
         assert half == pytest.approx(whole / 2)
+
+
+def test_a_whirling_drill_is_tight_before_it_whips() -> None:
+    """The easy mark is the whirling speed over 1.3 (common practice)."""
+    found = limit("buckle", on("gun", cutter__steady_rests=0, setting__speed_rpm=4000))
+    assert found["part"] == "whips"
+    assert found["capacity"] / found["soft"] == pytest.approx(1.3, rel=1e-4)
 
 
 def limit_working(case: dict[str, Any], name: str, word: str) -> float:

@@ -1,12 +1,14 @@
 """Mutate the arithmetic and comparisons of schools/, limits/ and mechanics/, run the tests on each mutant, say which lived.
 
 The mutation tester is cosmic-ray. Each part of the sources is mutated in a copy of the tree of its own, so that parts run side by
-side. An interrupted run goes on where it stopped; `make mutate-again` forgets what was found.
+side. An interrupted run goes on where it stopped. Words after the command: `report` only says what was found; `survivors` tries
+those that lived once more against today's tests; a new run begins by removing `.mutation/`.
 """
 
 import json
 import os
 import shutil
+import sqlite3
 import subprocess
 import sys
 import time
@@ -80,6 +82,14 @@ def prepare(part: str) -> Path:
     return folder
 
 
+def forget_survivors(part: str) -> None:
+    """Put those that lived back among the untried, and today's tests into the copy they are tried in."""
+    folder = WORK / part
+    shutil.copytree(ROOT / "tests", folder / "tests", dirs_exist_ok=True)
+    with sqlite3.connect(folder / "mutants.sqlite") as mutants:
+        mutants.execute("DELETE FROM work_results WHERE test_outcome = 'SURVIVED'")
+
+
 def run_part(part: str) -> None:
     """Try every mutant of a part that has not been tried."""
     folder = prepare(part)
@@ -127,6 +137,9 @@ def report() -> None:
 
 
 if __name__ == "__main__":
+    if "survivors" in sys.argv[1:]:
+        for name in PARTS:
+            forget_survivors(name)
     if "report" not in sys.argv[1:]:
         with ThreadPoolExecutor(len(PARTS)) as pool:
             list(pool.map(run_part, PARTS))

@@ -61,9 +61,11 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const findable = useFindable(openAt);
   const job = state.job?.case ?? null;
   const check = useCheck(job);
-  const log = useLog(job);
-  const window_ = useWindow(job);
-  const ways = useWaysOut(job);
+  // The verdict waits for nothing: the pictures are asked for once it is there.
+  const answered = check.data && !check.stale ? job : null;
+  const log = useLog(answered);
+  const window_ = useWindow(answered);
+  const ways = useWaysOut(answered);
   const materials = useMaterials();
   const answer = check.data;
   const current = check.stale ? null : answer;

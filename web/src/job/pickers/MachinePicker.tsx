@@ -1,4 +1,6 @@
 /** The machines of the yard, each with its speeds drawn; or one that is not in the yard, described as far as it is known. */
+import { useRef } from "react";
+
 import { SpeedRuler } from "../../drawing/SpeedRuler";
 import { Choices } from "../../ui/Choices";
 import { DETAILS } from "../details";
@@ -91,10 +93,16 @@ function AdHoc({ answer }: { answer: Answer | null }) {
 export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const machines = useMachines();
+  const own = useRef<HTMLHeadingElement>(null);
   const job = state.job;
   if (!job) return null;
   return (
     <div className="grid gap-3">
+      {(machines.data?.length ?? 0) > 4 && (
+        <button type="button" className="tap justify-self-start text-sm underline decoration-dotted" onClick={() => own.current?.scrollIntoView({ block: "start" })}>
+          Mine is not here: describe it
+        </button>
+      )}
       {machines.data?.length === 0 && <p>No machine stands in the yard yet. Describe yours below.</p>}
       <ul className="grid gap-1.5">
         {machines.data?.map((machine) => (
@@ -122,7 +130,7 @@ export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDon
           </li>
         ))}
       </ul>
-      <h3 className="heading">One not in the yard</h3>
+      <h3 ref={own} className="heading">One not in the yard</h3>
       <AdHoc answer={answer} />
       <FieldRows paths={DETAILS.machine(job.case)} phrase="machine" answer={answer} folded="Motor, stiffness and the rest of this one" />
     </div>
