@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.journeys.conftest import drawn
-from tests.journeys.gestures import case_in_address, open_kept, phrase, says_what_the_core_says, verdict
+from tests.journeys.gestures import case_in_address, choose, open_kept, phrase, says_what_the_core_says, verdict
 from tests.server import Server
 
 
@@ -186,7 +186,28 @@ def test_kept_in_the_place_of_another_and_shared(bench: Page, server: Server) ->
     assert bench.get_by_label("The link to this check").input_value() == bench.url
 
 
-def test_the_check_prints_on_one_sheet(bench: Page) -> None:
+def test_a_link_of_an_older_machine_offers_todays(bench: Page, server: Server) -> None:
+    """The job carries the machine as it was; where the record has moved on since, that is said, and one tap takes it."""
+    with bench.expect_response("**/api/machines") as asked:
+        bench.reload()
+    machines = asked.value.json()
+    for one in machines:
+        one["revision"] += 5
+        one["spec"]["spindle"]["power_kw"] = 2.2
+    choose(bench, "machine", "geared column press C3")
+    expect(phrase(bench, "machine")).to_contain_text("C3")
+    bench.route("**/api/machines", lambda route: route.fulfill(json=machines))
+    bench.reload()
+    bench.get_by_role("button", name="Use today’s").click()
+    expect(bench.get_by_role("button", name="Use today’s")).to_be_hidden()
+    drawn(bench)
+    assert case_in_address(bench)["machine"]["spindle"]["power_kw"] == 2.2
+    says_what_the_core_says(bench)
+
+
+@pytest.mark.parametrize("name", ["Winch bracket", "Winch shaft, oil gallery", "Landing-stage beam", "Landing-stage rail splice"])
+def test_the_check_prints_on_one_sheet(bench: Page, name: str) -> None:
+    open_kept(bench, name)
     for paper in ("A4", "Letter"):
         pages = re.findall(rb"/Type\s*/Pages?\b.*?/Count (\d+)", bench.pdf(format=paper), re.S)
         assert pages == [b"1"], paper

@@ -16,8 +16,8 @@ import { MaterialPicker } from "./pickers/MaterialPicker";
 import { SetUpPicker } from "./pickers/SetUpPicker";
 import { SpeedPicker } from "./pickers/SpeedPicker";
 import { useJob } from "./provider";
-import { useMaterials } from "./queries";
-import { type Answer, type Phrase, phraseOfSlot, type Slot } from "./types";
+import { useMachines, useMaterials } from "./queries";
+import { type Answer, type Machine, type Phrase, phraseOfSlot, type Slot } from "./types";
 
 const LABELS: Record<Phrase, string> = {
   diameter: "diameter", depth: "depth", material: "material", start: "start", cutter: "drill", machine: "machine", speed: "speed", feed: "feed",
@@ -98,6 +98,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
         ))}
         .
       </p>
+      <Newer />
       {said.length > 0 && (
         <ul aria-live="polite" className="flex flex-wrap gap-x-5 text-sm">
           {said.map(({ name, words, bad }) => (
@@ -108,5 +109,21 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
         </ul>
       )}
     </section>
+  );
+}
+
+/** The machine's record has been changed since the job was made of it: the link stands as it was, today's is one tap away. */
+function Newer() {
+  const { state, change } = useJob();
+  const machines = useMachines();
+  const ref = state.job?.refs.machine;
+  const record = machines.data?.find((one) => one.id === ref?.id);
+  if (!ref || !record || ref.revision === 0 || record.revision <= ref.revision) return null;
+  const take = () => void change({ phrase: "machine", settles: "machine", refs: { machine: { id: record.id, revision: record.revision } }, edit: (was) => ({ ...was, machine: record.spec as Machine }) });
+  return (
+    <p className="text-sm text-bronze">
+      {record.name} as it was; its record was changed on {new Date(record.changed_at).toLocaleDateString()}.{" "}
+      <button type="button" className="tap underline decoration-dotted" onClick={take}>Use today’s</button>
+    </p>
   );
 }

@@ -1,13 +1,28 @@
 /** The speeds the spindle really has, drawn as the pulleys or gears they are. */
+import { SpeedRuler } from "../../drawing/SpeedRuler";
 import { useJob } from "../provider";
 import { type Answer, stagesOf } from "../types";
 import { significant, speed } from "../units";
 import { TypedField } from "./TypedField";
 
-function StepDrawing({ place, of }: { place: number; of: number }) {
-  // Small on the motor is slow at the spindle: the belt lies where the step is.
+/** A pair of pulleys with their belt, or of gears in mesh, as this step has them: small on the motor is slow at the spindle. */
+function StepDrawing({ place, of, geared }: { place: number; of: number; geared: boolean }) {
   const share = of > 1 ? place / (of - 1) : 0.5;
   const [motor, spindle] = [5 + 9 * share, 14 - 9 * share];
+  if (geared) {
+    const teeth = { fill: "none", stroke: "var(--ink)", strokeWidth: 3, strokeDasharray: "2 1.6" };
+    return (
+      <svg width="64" height="30" viewBox="0 0 64 30" aria-hidden>
+        {[[32 - motor, motor], [32 + spindle, spindle]].map(([x = 0, r = 0]) => (
+          <g key={x}>
+            <circle cx={x} cy="15" r={r - 1} {...teeth} />
+            <circle cx={x} cy="15" r={Math.max(r - 2.6, 1)} fill="none" stroke="var(--ink)" />
+            <circle cx={x} cy="15" r="1.2" fill="var(--bronze)" />
+          </g>
+        ))}
+      </svg>
+    );
+  }
   return (
     <svg width="64" height="30" viewBox="0 0 64 30" aria-hidden>
       <circle cx="15" cy="15" r={motor} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
@@ -32,8 +47,11 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
         {book ? `The book says ${significant(book.low, 2)} to ${significant(book.high, 2)} rpm for this drill in this metal.` : "No book speed is known for this edge in this metal."}
       </p>
       {ranges.map((stage) => (
-        <p key={`${stage.name} ${stage.min_rpm}`} className="figure text-sm">
-          {stage.name}: {stage.min_rpm} to {stage.max_rpm} rpm
+        <p key={`${stage.name} ${stage.min_rpm}`} className="flex items-center gap-3 text-sm">
+          <SpeedRuler stages={[stage]} now={job.case.setting.speed_rpm} />
+          <span className="figure">
+            {stage.name && `${stage.name}: `}{stage.min_rpm} to {stage.max_rpm} rpm
+          </span>
         </p>
       ))}
       <ul className="grid gap-1">
@@ -48,7 +66,7 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
                 void change({ phrase: "speed", edit: (was) => ({ ...was, setting: { ...was.setting, speed_rpm: rpm } }) }).then(onDone);
               }}
             >
-              {drive !== "gear" && <StepDrawing place={place} of={fixed.length} />}
+              <StepDrawing place={place} of={fixed.length} geared={drive === "gear"} />
               <span className="grow">{stage.name}</span>
               <span className="figure">{stage.speed_rpm} rpm</span>
               {book && stage.speed_rpm != null && stage.speed_rpm >= book.low && stage.speed_rpm <= book.high && (
