@@ -4,6 +4,18 @@ import { show, split } from "../../job/units";
 import { linear, type Scale } from "../scales";
 import { type Log, type Name, path, reading, TOP } from "./layout";
 
+const LETTER = 5.2;
+
+/** How far down each of several upright names begins, so that neighbours do not lie side by side; from the top again when they run out. */
+export function stacked(lengths: readonly number[], height: number): number[] {
+  let next = 0;
+  return lengths.map((length) => {
+    const at = next + length > height ? 0 : next;
+    next = at + length;
+    return at;
+  });
+}
+
 export function Track({ name, title, unit, log, y, left, width, at, system, height }: {
   name: Name; title: string; unit: string; log: Log; y: Scale; left: number; width: number; at: number; system: System; height: number;
 }) {
@@ -20,6 +32,7 @@ export function Track({ name, title, unit, log, y, left, width, at, system, heig
   const through = log.marks.find((mark) => mark.words.includes("breaks through"))?.depth_mm ?? Infinity;
   const leaving = Math.max(log.depth_mm.findIndex((depth) => depth >= through), 0) || log.depth_mm.length;
   const inside = rules.filter((rule) => rule.hard <= top);
+  const places = stacked(inside.map((rule) => rule.failure.length * LETTER + 10), height);
   return (
     <g>
       <text x={left} y={TOP - 22} fontSize="12.5" fontWeight="600" fill="var(--ink)">
@@ -43,7 +56,7 @@ export function Track({ name, title, unit, log, y, left, width, at, system, heig
             strokeWidth="3"
             paintOrder="stroke"
             textAnchor="end"
-            transform={`translate(${Math.min(x(rule.hard) - 4, left + width - 4)} ${TOP + 5 + (order % 2) * 108}) rotate(-90)`}
+            transform={`translate(${Math.min(x(rule.hard) - 4, left + width - 4)} ${TOP + 5 + (places[order] ?? 0)}) rotate(-90)`}
           >
             {rule.failure}
           </text>

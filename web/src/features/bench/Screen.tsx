@@ -149,12 +149,12 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
           {log.data && <BoreLog log={log.data} system={system} dim={log.stale} />}
           {answer && <Figures answer={answer} />}
+          {answer && <Said answer={answer} />}
         </div>
         <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} onNudge={(kind, by) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind)} />}</div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}
-          {answer && <Said answer={answer} />}
           {answer && <AllLimits answer={answer} />}
         </div>
       </div>

@@ -88,9 +88,9 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
         }}
       />
       {kind === "diameter" && (
-        <div role="group" aria-label="Keys of a drill index" className="grid grid-cols-6 gap-1.5 wide:hidden">
+        <div role="group" aria-label="Keys of a drill index" className="flex flex-wrap gap-1.5 wide:hidden">
           {INDEX_KEYS.map((key) => (
-            <button key={key} type="button" className="chip text-center" onClick={() => dispatch({ do: "draft", slot, text: (draft ?? "") + key })}>
+            <button key={key} type="button" className="chip min-w-11 text-center" onClick={() => dispatch({ do: "draft", slot, text: (draft ?? "") + key })}>
               {key.trim()}
             </button>
           ))}
