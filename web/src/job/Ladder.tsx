@@ -13,7 +13,8 @@ import { against } from "./units";
 import { VERDICTS } from "./Verdict";
 import { Working } from "./Working";
 
-const SHOWN_HOLDING = 3;
+/** Rows before the rest is folded away: the ways out must stay in sight beneath. */
+const SHOWN = 3;
 const TEXT = { holds: "text-green", tight: "text-bronze", "gives-way": "text-vermilion", cannot: "text-vermilion", unknown: "text-faint" } as const;
 const SCOPES: Record<string, string> = {
   torque: "Torque", thrust: "Thrust", power: "Power", "book-feed": "The book's feed", "book-speed": "The book's speed", hand: "The lever", kinematics: "Speeds and chip", surge: "Breakthrough",
@@ -104,9 +105,13 @@ export function Ladder({ answer, opened, onOpen }: { answer: Answer; opened: str
   const holding = speaking.filter((limit) => limit.verdict === "holds");
   const unknown = speaking.filter((limit) => limit.verdict === "unknown");
   const silent = answer.limits.filter((limit) => !limit.applies);
-  const room = Math.max(SHOWN_HOLDING - grave.length, 1);
-  const shown = [...grave, ...(all ? holding : holding.slice(0, room)), ...unknown];
-  const more = holding.length - room;
+  const room = Math.max(SHOWN - grave.length, 0);
+  const shown = all ? [...grave, ...holding, ...unknown] : [...grave.slice(0, SHOWN), ...holding.slice(0, room), ...unknown.slice(0, 1)];
+  const more = [
+    [grave.length - SHOWN, grave.slice(SHOWN).some((limit) => limit.verdict !== "tight") ? "more past it or tight" : "more tight"],
+    [holding.length - room, room > 0 ? "more hold" : "hold"],
+    [unknown.length - 1, "more not known"],
+  ].filter(([count]) => Number(count) > 0);
   return (
     <section aria-label="Limits, tightest first">
       <h2 className="heading border-b border-ink pb-0.5">Limits, tightest first</h2>
@@ -116,9 +121,9 @@ export function Ladder({ answer, opened, onOpen }: { answer: Answer; opened: str
         ))}
       </ul>
       <div className="flex flex-wrap gap-x-4 text-sm">
-        {more > 0 && (
+        {more.length > 0 && (
           <button type="button" className="tap underline decoration-dotted" aria-expanded={all} onClick={() => setAll(!all)}>
-            {all ? "Show fewer" : `${more} more hold`}
+            {all ? "Show fewer" : more.map(([count, words]) => `${count} ${words}`).join(", ")}
           </button>
         )}
         {silent.length > 0 && (

@@ -20,7 +20,7 @@ export function face({ entry, entry_angle_deg }: Log["section"], { left, right, 
     case "concave":
       return `M${left} ${top - half * 0.3} Q${middle} ${top + half * 0.3} ${right} ${top - half * 0.3}`;
     case "scale": {
-      const teeth = 14;
+      const teeth = 44;
       return Array.from({ length: teeth + 1 }, (_, k) => `${k === 0 ? "M" : "L"}${left + ((right - left) * k) / teeth} ${top + (k % 2 ? -1.5 : 1.5)}`).join(" ");
     }
     default:

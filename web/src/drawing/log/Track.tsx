@@ -4,7 +4,7 @@ import { show, split } from "../../job/units";
 import { linear, type Scale } from "../scales";
 import { type Log, type Name, path, reading, TOP } from "./layout";
 
-const LETTER = 5.2;
+const LETTER = 4.1;
 
 /** How far down each of several upright names begins, so that neighbours do not lie side by side; from the top again when they run out. */
 export function stacked(lengths: readonly number[], height: number): number[] {
