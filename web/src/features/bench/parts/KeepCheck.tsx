@@ -1,11 +1,11 @@
 /** Keep this check: give it a name, and it is there tomorrow. */
 import { useQueryClient } from "@tanstack/react-query";
-import { Popover } from "radix-ui";
 import { type FormEvent, useState } from "react";
 
 import { api, Lost } from "../../../api/client";
 import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
+import { Panel } from "../../../ui/Panel";
 
 export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { state, dispatch } = useJob();
@@ -36,27 +36,22 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
     }
   };
   return (
-    <Popover.Root open={open} onOpenChange={onOpenChange}>
-      <Popover.Trigger className="tap chip font-semibold">Keep</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} collisionPadding={8} aria-label="Keep this check" className="z-30 w-[min(22rem,calc(100vw-1rem))] border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)]">
-          <form className="grid gap-2" onSubmit={(event) => void keep(event)}>
-            <label className="grid gap-1">
-              <span className="heading">Name</span>
-              <input className="field" value={called} maxLength={120} required onChange={(event) => setName(event.target.value)} />
-            </label>
-            <label className="grid gap-1">
-              <span className="heading">Note</span>
-              <textarea className="field" rows={3} maxLength={4000} value={noted} onChange={(event) => setNote(event.target.value)} />
-            </label>
-            {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
-            <div className="flex flex-wrap gap-2">
-              {already && <button type="submit" value="again" className="chip font-semibold">Keep in the place of “{already.name}”</button>}
-              <button type="submit" value="new" className="chip font-semibold">{already ? "Keep as another" : "Keep"}</button>
-            </div>
-          </form>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Panel label="Keep this check" trigger="Keep" strong open={open} onOpenChange={onOpenChange}>
+      <form className="grid gap-2" onSubmit={(event) => void keep(event)}>
+        <label className="grid gap-1">
+          <span className="heading">Name</span>
+          <input className="field" value={called} maxLength={120} required onChange={(event) => setName(event.target.value)} />
+        </label>
+        <label className="grid gap-1">
+          <span className="heading">Note</span>
+          <textarea className="field" rows={3} maxLength={4000} value={noted} onChange={(event) => setNote(event.target.value)} />
+        </label>
+        {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
+        <div className="flex flex-wrap gap-2">
+          {already && <button type="submit" value="again" className="chip font-semibold">Keep in the place of “{already.name}”</button>}
+          <button type="submit" value="new" className="chip font-semibold">{already ? "Keep as another" : "Keep"}</button>
+        </div>
+      </form>
+    </Panel>
   );
 }

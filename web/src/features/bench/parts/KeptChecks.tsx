@@ -1,5 +1,4 @@
 /** The checks that were kept, newest first: one opens as it was, two or three are laid side by side. */
-import { Popover } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 
 import { api } from "../../../api/client";
@@ -7,6 +6,7 @@ import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
 import type { Answer, Job } from "../../../job/types";
 import { VERDICTS } from "../../../job/Verdict";
+import { Panel } from "../../../ui/Panel";
 import type { Side } from "../compare";
 
 const Compare = lazy(() => import("./Compare"));
@@ -37,44 +37,44 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
   };
   return (
     <>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger className="tap chip" aria-label={`Kept checks, ${checks.data?.length ?? 0}`}>
-          Kept<span className="hidden wide:inline"> checks</span> <span className="figure text-faint">{checks.data?.length ?? ""}</span>
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content align="end" sideOffset={6} collisionPadding={8} aria-label="Kept checks" className="z-30 max-h-[70vh] w-[min(34rem,calc(100vw-1rem))] overflow-y-auto border border-ink bg-film p-3 shadow-[4px_4px_0_var(--rule)]">
-            {checks.data?.length === 0 && <p>Nothing kept yet. Press k to keep the check on screen.</p>}
-            {beside.length > 0 && (
-              <button type="button" className="chip sticky top-0 mb-2 w-full font-semibold" disabled={!answer} onClick={() => void lay()}>
-                Lay {beside.length === 1 ? "it" : "them"} beside the one on screen
+      <Panel
+        label="Kept checks"
+        trigger={<>Kept<span className="hidden wide:inline"> checks</span> <span className="figure text-faint">{checks.data?.length ?? ""}</span></>}
+        triggerLabel={`Kept checks, ${checks.data?.length ?? 0}`}
+        wide
+        open={open}
+        onOpenChange={setOpen}
+      >
+        {checks.data?.length === 0 && <p>Nothing kept yet. Press k to keep the check on screen.</p>}
+        {beside.length > 0 && (
+          <button type="button" className="chip sticky top-0 mb-2 w-full font-semibold" disabled={!answer} onClick={() => void lay()}>
+            Lay {beside.length === 1 ? "it" : "them"} beside the one on screen
+          </button>
+        )}
+        <ul className="grid gap-1">
+          {checks.data?.map((check) => (
+            <li key={check.slug} className="grid grid-cols-[1fr_auto] gap-1">
+              <button
+                type="button"
+                className="chip grid"
+                data-chosen={job?.refs.check === check.slug}
+                onClick={() => void openCheck(check.slug).then((opened) => { dispatch({ do: "open", job: opened }); setOpen(false); })}
+              >
+                <span className="flex justify-between gap-3">
+                  <span className="font-semibold">{check.name}</span>
+                  <span>{VERDICTS[check.verdict]}</span>
+                </span>
+                <span className="figure text-xs text-faint">{check.short}</span>
+                {check.note && <span className="text-sm text-faint">{check.note}</span>}
               </button>
-            )}
-            <ul className="grid gap-1">
-              {checks.data?.map((check) => (
-                <li key={check.slug} className="grid grid-cols-[1fr_auto] gap-1">
-                  <button
-                    type="button"
-                    className="chip grid"
-                    data-chosen={job?.refs.check === check.slug}
-                    onClick={() => void openCheck(check.slug).then((opened) => { dispatch({ do: "open", job: opened }); setOpen(false); })}
-                  >
-                    <span className="flex justify-between gap-3">
-                      <span className="font-semibold">{check.name}</span>
-                      <span>{VERDICTS[check.verdict]}</span>
-                    </span>
-                    <span className="figure text-xs text-faint">{check.short}</span>
-                    {check.note && <span className="text-sm text-faint">{check.note}</span>}
-                  </button>
-                  <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
-                    <input type="checkbox" aria-label={`Compare with ${check.name}`} checked={beside.includes(check.slug)} onChange={(event) => pick(check.slug, event.target.checked)} />
-                    <span aria-hidden>compare</span>
-                  </label>
-                </li>
-              ))}
-            </ul>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+              <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
+                <input type="checkbox" aria-label={`Compare with ${check.name}`} checked={beside.includes(check.slug)} onChange={(event) => pick(check.slug, event.target.checked)} />
+                <span aria-hidden>compare</span>
+              </label>
+            </li>
+          ))}
+        </ul>
+      </Panel>
       {sides && (
         <Suspense fallback={null}>
           <Compare sides={sides} onClose={() => setSides(null)} />
