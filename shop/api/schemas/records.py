@@ -1,0 +1,91 @@
+"""Records of the yard, saved checks, and who is asking."""
+
+from typing import Any
+
+from ninja import Schema
+
+from shop.api.schemas.check import Answer, Verdict
+
+
+class MachineRecord(Schema):
+    """A machine of the yard."""
+
+    id: str
+    name: str
+    kind: str
+    note: str
+    revision: int
+    changed_at: str
+    spec: dict[str, Any]
+
+
+class CutterRecord(Schema):
+    """A cutter of the crib."""
+
+    id: str
+    name: str
+    family: str
+    diameter_mm: float
+    count: int
+    place: str
+    note: str
+    revision: int
+    spec: dict[str, Any]
+
+
+class MaterialRecord(Schema):
+    """A metal, built in or the shop's own."""
+
+    id: str
+    name: str
+    iso_group: str
+    hardness_hb: float | None
+    tensile_n_mm2: float | None
+    condition: str
+    designations: list[str]
+    sure: str
+    sources: list[str]
+    own: bool
+
+
+class CheckSummary(Schema):
+    """A saved check, in a line."""
+
+    slug: str
+    name: str
+    note: str
+    verdict: Verdict
+    short: str
+    made_by: str
+    changed_at: str
+    demo: bool
+
+
+class SavedCheckAnswer(Schema):
+    """A saved check, whole: as it was asked and as it was answered."""
+
+    slug: str
+    name: str
+    note: str
+    case: dict[str, Any]
+    refs: dict[str, Any]
+    answer: Answer
+    core_version: str
+    made_by: str
+    changed_at: str
+    demo: bool
+
+
+class Me(Schema):
+    """Who is signed in."""
+
+    username: str
+    name: str
+    demo: bool
+
+
+class Health(Schema):
+    """Whether the server is up."""
+
+    ok: bool
+    version: str
