@@ -15,16 +15,12 @@ from bore.contract.answer import answer
 from bore.contract.fields import all_fields
 from bore.contract.pictures import window_as_data
 from bore.contract.read import read_case
-from bore.contract.typed import read_typed
 from bore.errors import BadInput
 from bore.evaluate import evaluate, verdicts
 from bore.limits import ALL_LIMITS
 from bore.loads import loads_of
 from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
-from bore.quantities.kinds import KINDS
-from bore.quantities.notation import read_quantity
-from bore.quantities.units import MM_PER_INCH
 from bore.settle import settle
 from bore.window import window
 from tests.conftest import CASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
@@ -318,55 +314,6 @@ def test_feed_solver_meets_any_power_law(power: float, scale: float, floor: floa
 def test_a_heavier_hand_never_makes_less_feed(force: float, more: float) -> None:
     feeds = [answered(hand_case(f))["setting"]["feed_mm_rev"] or 0 for f in (force, force + more)]
     assert feeds[1] >= feeds[0]
-
-
-@QUICK
-@given(kind=st.sampled_from(sorted(KINDS)), share=st.floats(0.02, 0.98), unit=st.integers(0, 20))
-def test_units_round_trip(kind: str, share: float, unit: int) -> None:
-    """A figure written in any of its units reads back as the same quantity."""
-    entry = KINDS[kind]
-    names = sorted(entry.units)
-    name = names[unit % len(names)]
-    value = entry.low + (entry.high - entry.low) * share**3
-    text = f"{value / entry.units[name]:.12f} {name}"
-    # A reading keeps so many decimals; a very small figure is known to half the last of them.
-    assert read_quantity(kind, text).value == pytest.approx(value, rel=1e-9, abs=0.51 * 10**-entry.digits)
-
-
-NUMERIC_FIELDS = [path for path, field in all_fields().items() if field.kind in ("number", "count", "numbers")]
-
-
-@QUICK
-@given(path=st.sampled_from(NUMERIC_FIELDS), share=st.floats(0, 1), system=st.sampled_from(["metric", "inch"]))
-def test_any_field_reads_what_it_accepts_and_refuses_what_it_does_not(path: str, share: float, system: str) -> None:
-    """A figure in the field's own unit and range is taken as it is; one beyond it is refused, naming the field and the range."""
-    field = all_fields()[path]
-    low, high = field.low or 0.0, field.high or 0.0
-    value = round(low + (high - low) * share) if field.kind == "count" else min(max(round(low + (high - low) * share, 4), low), high)
-    unit = "" if field.kind == "count" else field.unit
-    read = read_typed(path.replace("[]", ".0"), f"{value:.4f} {unit}", system).value
-    assert read == pytest.approx([value] if field.kind == "numbers" else value, abs=0.006, rel=1e-9)
-    with pytest.raises(BadInput, match="accepted") as caught:
-        read_typed(path, f"{high * 1.5 + 1:.3f} {unit}", system)
-    assert caught.value.problems[0].field == path
-
-
-@QUICK
-@given(st.one_of(st.text(max_size=12), st.from_regex(r"[0-9#A-Za-z/., \"-]{0,10}", fullmatch=True)))
-def test_any_text_is_a_size_or_a_sentence(text: str) -> None:
-    said, value = "", 1.0
-    try:
-        value = read_quantity("diameter", text).value
-    except BadInput as error:
-        said = error.problems[0].message
-    assert said or 0.1 <= value <= 150
-
-
-@QUICK
-@given(st.integers(1, 63), st.integers(0, 4))
-def test_fractions_are_exact(sixty_fourths: int, whole: int) -> None:
-    text = f"{whole}-{sixty_fourths}/64" if whole else f"{sixty_fourths}/64"
-    assert read_quantity("diameter", text).value == pytest.approx((whole + sixty_fourths / 64) * MM_PER_INCH, abs=1e-6)
 
 
 @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
