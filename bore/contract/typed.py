@@ -7,7 +7,7 @@ from itertools import pairwise
 from bore.contract.fields import Field, all_fields
 from bore.errors import BadInput
 from bore.quantities.kinds import KINDS, Kind, plain_kind
-from bore.quantities.notation import read_in, read_quantity
+from bore.quantities.notation import Reading, read_in, read_quantity
 
 KIND_OF_UNIT = {
     "mm": "length",
@@ -72,16 +72,21 @@ def read_typed(path: str, text: str, system: str = "metric") -> Typed:
     field = field_at(path)
     if field.kind in ("number", "count") and "[]" not in path:
         return _one(field, path, text, system)
-    if field.kind in ("number", "numbers"):
+    if field.kind in ("number", "count", "numbers"):
         return _several(field, path, text, system)
     raise BadInput.at("kind", f"“{path}” is not a figure that can be typed")
 
 
 def _one(field: Field, path: str, text: str, system: str) -> Typed:
+    found = _figure(field, path, text, system)
+    return Typed(found.value, found.echo)
+
+
+def _figure(field: Field, path: str, text: str, system: str) -> Reading:
     found = read_quantity("hardness", text, system, path) if field.unit == "HB" else read_in(kind_of(field), text, system, path)
     if field.kind == "count" and found.value != int(found.value):
         raise BadInput.at(path, f"“{text.strip()}” is not whole; accepted: {field.accepted}")
-    return Typed(found.value, found.echo)
+    return found
 
 
 def _several(field: Field, path: str, text: str, system: str) -> Typed:
@@ -91,7 +96,7 @@ def _several(field: Field, path: str, text: str, system: str) -> Typed:
         if not part.strip():
             continue
         times = _TIMES.match(part)
-        one = read_in(kind_of(field), times[2] if times else part, system, path).value
+        one = _figure(field, path, times[2] if times else part, system).value
         count = int(times[1]) if times else 1
         # Four pecks of eight end at 8, 16, 24 and 32; three plates of twelve are twelve each.
         reached = values[-1] if values and times else 0.0
