@@ -21,7 +21,7 @@ CLOCK = """
   const look = () => {
     if (start === null) return;
     const said = document.querySelector('[aria-label="Verdict"]')?.dataset.stale;
-    const pictures = document.querySelectorAll('figure.stale, section.stale').length;
+    const pictures = document.querySelectorAll('main .stale').length;
     if (said === "true") waited = true;
     if (waited && said === "false" && verdict === null) verdict = performance.now() - start;
     if (verdict !== null && pictures === 0) { window.marks.push([verdict, performance.now() - start]); start = null; }

@@ -1,5 +1,5 @@
 /** The bore log: the hole in section to scale, and torque, thrust and power beside it on the same depth scale. */
-import { type KeyboardEvent, type PointerEvent, useId, useState } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, useId, useState } from "react";
 
 import type { System } from "../job/types";
 import { plain, show } from "../job/units";
@@ -13,7 +13,7 @@ import { useWidth } from "./useWidth";
 
 const USUAL_WIDTH = 512;
 
-export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: boolean }) {
+export const BoreLog = memo(function BoreLog({ log, system }: { log: Log; system: System }) {
   const hatches = [useId(), useId()] as const;
   const [figure, width] = useWidth(USUAL_WIDTH);
   const { depth_mm, point_length_mm } = log.section;
@@ -40,7 +40,7 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
     setPointed(Math.min(Math.max(at + by * Math.max(depth_mm / 40, 0.2), 0), end));
   };
   return (
-    <figure ref={figure} className={`m-0 transition-opacity ${dim ? "stale" : ""}`} aria-label="Bore log">
+    <figure ref={figure} className="m-0" aria-label="Bore log">
       <figcaption className="flex items-baseline gap-3">
         <h2 className="heading">Bore log</h2>
         <span className="text-sm text-faint">{depth.broken ? "to scale but for the part left out" : "section and depth at one scale"}, drill at {plain(Number(at.toFixed(1)), system)}</span>
@@ -76,4 +76,4 @@ export function BoreLog({ log, system, dim }: { log: Log; system: System; dim: b
       <LogTable log={log} system={system} />
     </figure>
   );
-}
+});

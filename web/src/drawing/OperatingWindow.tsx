@@ -1,5 +1,5 @@
 /** The operating window: spindle speed across, feed up; the machine's real speeds as rails, closed ground named on the map itself. */
-import { type PointerEvent, useRef, useState } from "react";
+import { memo, type PointerEvent, useRef, useState } from "react";
 
 import type { System } from "../job/types";
 import { significant, split } from "../job/units";
@@ -17,7 +17,6 @@ const USUAL_WIDTH = 720;
 type Props = {
   window: Window;
   system: System;
-  dim: boolean;
   /** A setting was picked on the map; with the hand force that makes the feed, where the hand feeds. */
   onPick: (speed: number, feed: number, force: number | null) => void;
   onNudge: (kind: "speed" | "feed", by: 1 | -1) => void;
@@ -40,7 +39,7 @@ function best({ recommended, everywhere, meeting, point }: Window, system: Syste
   return point ? found : `${found} · the drill does not bite, so it has no point on the map`;
 }
 
-export function OperatingWindow({ window, system, dim, onPick, onNudge }: Props) {
+export const OperatingWindow = memo(function OperatingWindow({ window, system, onPick, onNudge }: Props) {
   const [place, width] = useWidth(USUAL_WIDTH);
   const [dragged, setDragged] = useState<Place | null>(null);
   // A drag ends in a click on the map: that one is not a pick of its own.
@@ -64,7 +63,7 @@ export function OperatingWindow({ window, system, dim, onPick, onNudge }: Props)
     setDragged(null);
   };
   return (
-    <figure ref={place} className={`m-0 transition-opacity ${dim ? "stale" : ""}`} aria-label="Operating window">
+    <figure ref={place} className="m-0" aria-label="Operating window">
       <figcaption className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="heading">Operating window</h2>
         <span className="text-sm text-faint">{best(window, system)}</span>
@@ -99,4 +98,4 @@ export function OperatingWindow({ window, system, dim, onPick, onNudge }: Props)
       <WindowTable window={window} system={system} />
     </figure>
   );
-}
+});

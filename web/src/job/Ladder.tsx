@@ -1,8 +1,8 @@
 /** The limit ladder: every limit, tightest first, each as a failure, a bar and a figure; its working opens in place. */
-import { useState } from "react";
+import { memo, useState } from "react";
 
 import { LimitBar } from "../drawing/LimitBar";
-import { useJob } from "./provider";
+import { useJob, useUnits } from "./provider";
 import { phraseOfField } from "./fields";
 import { FieldRow } from "./pickers/FieldRow";
 import { useWords } from "./queries";
@@ -28,9 +28,8 @@ function figures(limit: LimitFinding, system: System): string {
 }
 
 function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: Answer; open: boolean; onToggle: () => void }) {
-  const { system } = useJob();
+  const system = useUnits();
   const verdict = limit.verdict ?? "unknown";
-  const onThisStep = useStep();
   const loads = limit.stands_on.some((scope) => ["torque", "thrust", "power"].includes(scope));
   return (
     <li className="border-b border-rule" data-limit={limit.id} data-verdict={verdict}>
@@ -47,12 +46,7 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
       {open && (
         <div className="grid gap-3 pb-3 pl-3">
           <p className="text-sm text-faint">{limit.question}</p>
-          {limit.needs.map((need) => (
-            <div key={need.field} className="grid gap-1">
-              <p>We don’t know: {need.words}.</p>
-              <FieldRow path={onThisStep(need.field)} phrase="machine" answer={answer} />
-            </div>
-          ))}
+          <Needs limit={limit} answer={answer} />
           {loads && <Schools answer={answer} />}
           <Working steps={limit.working} />
           <Assumptions limit={limit} answer={answer} />
@@ -70,12 +64,16 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
   );
 }
 
-/** A field of the spindle's steps, for the step it runs in. */
-function useStep(): (field: string) => string {
+/** What is not known, and where to put it once it is measured; of the spindle's steps, the one it runs in. */
+function Needs({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
   const { state } = useJob();
-  const job = state.job?.case;
-  const step = job ? stepOf(job) : -1;
-  return (field) => field.replace("stages[]", `stages.${Math.max(step, 0)}`);
+  const step = state.job ? Math.max(stepOf(state.job.case), 0) : 0;
+  return limit.needs.map((need) => (
+    <div key={need.field} className="grid gap-1">
+      <p>We don’t know: {need.words}.</p>
+      <FieldRow path={need.field.replace("stages[]", `stages.${step}`)} phrase={phraseOfField(need.field)} answer={answer} />
+    </div>
+  ));
 }
 
 /** What this limit stands on that nobody has said: each one tap from being replaced by the shop's own figure. */
@@ -98,7 +96,7 @@ function Assumptions({ limit, answer }: { limit: LimitFinding; answer: Answer })
   );
 }
 
-export function Ladder({ answer, opened, onOpen }: { answer: Answer; opened: string | null; onOpen: (id: string | null) => void }) {
+export const Ladder = memo(function Ladder({ answer, opened, onOpen }: { answer: Answer; opened: string | null; onOpen: (id: string | null) => void }) {
   const [all, setAll] = useState(false);
   const speaking = answer.limits.filter((limit) => limit.applies);
   const grave = speaking.filter((limit) => limit.verdict !== "holds" && limit.verdict !== "unknown");
@@ -143,4 +141,4 @@ export function Ladder({ answer, opened, onOpen }: { answer: Answer; opened: str
       </div>
     </section>
   );
-}
+});

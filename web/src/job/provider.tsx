@@ -41,6 +41,9 @@ export type JobStore = {
 };
 
 const Context = createContext<JobStore | null>(null);
+/** The units apart from the job: what only shows figures is not drawn again when the job changes. */
+const Units = createContext<System>(METRIC);
+export const useUnits = (): System => useContext(Units);
 
 export function useJob(): JobStore {
   const store = useContext(Context);
@@ -167,5 +170,9 @@ export function JobProvider({ children }: { children: ReactNode }) {
     () => ({ state, dispatch, change, read, system, setSystem, lost }),
     [state, change, read, system, setSystem, lost],
   );
-  return <Context.Provider value={store}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={store}>
+      <Units.Provider value={system}>{children}</Units.Provider>
+    </Context.Provider>
+  );
 }

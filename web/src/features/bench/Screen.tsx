@@ -20,6 +20,7 @@ import { WaysOut } from "../../job/WaysOut";
 import { shortSentence } from "../../job/shortSentence";
 import { isBrokenAddress } from "../../job/url";
 import { ACTIONS } from "../../ui/places";
+import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
 import { Empty } from "./parts/Empty";
@@ -92,10 +93,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
   useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), { preventDefault: true });
 
-  if (empty) return <Empty />;
-  if (!state.job || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
-
-  const pick = (rpm: number, feed: number, pushed: number | null) =>
+  const onPick = useStable((rpm: number, feed: number, pushed: number | null) =>
     void change({
       phrase: "feed",
       edit: (was) => {
@@ -104,7 +102,13 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm, hand_force_n: pushed ?? force } };
         return { ...was, setting: { ...rest, speed_rpm: rpm, feed_mm_rev: feed } };
       },
-    });
+    }),
+  );
+  const onNudge = useStable((kind: "speed" | "feed", by: 1 | -1) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind));
+
+  if (empty) return <Empty />;
+  if (!state.job || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
+
   return (
     <main className="relative mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] gap-2 px-3 pb-8 wide:px-5">
       <h1 className="sr-only">The Bench: will this machine drill this hole?</h1>
@@ -147,11 +151,11 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       {finding && <Find all={findable} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
-          {log.data && <BoreLog log={log.data} system={system} dim={log.stale} />}
+          {log.data && <div className={log.stale ? "stale" : ""}><BoreLog log={log.data} system={system} /></div>}
           {answer && <Figures answer={answer} />}
           {answer && <Said answer={answer} />}
         </div>
-        <div className="order-2">{window_.data && <OperatingWindow window={window_.data} system={system} dim={window_.stale} onPick={pick} onNudge={(kind, by) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind)} />}</div>
+        <div className={`order-2 ${window_.stale ? "stale" : ""}`}>{window_.data && <OperatingWindow window={window_.data} system={system} onPick={onPick} onNudge={onNudge} />}</div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}

@@ -1,11 +1,13 @@
 /** The plain figures of the cut, and under them what was assumed and what is worth saying. */
-import { useJob } from "../../../job/provider";
+import { memo } from "react";
+
+import { useUnits } from "../../../job/provider";
 import type { Answer } from "../../../job/types";
 import { assumedValue, plain, show, time } from "../../../job/units";
 import { Working } from "../../../job/Working";
 
-export function Figures({ answer }: { answer: Answer }) {
-  const { system } = useJob();
+export const Figures = memo(function Figures({ answer }: { answer: Answer }) {
+  const system = useUnits();
   const { kinematics } = answer;
   const rows: [string, string][] = [
     ["Cutting speed", show(kinematics.cutting_speed_m_min, "m/min", system)],
@@ -33,7 +35,7 @@ export function Figures({ answer }: { answer: Answer }) {
       </details>
     </section>
   );
-}
+});
 
 /** What this job is likeliest to show while it cuts, likeliest first. */
 function Watch({ answer }: { answer: Answer }) {
@@ -57,7 +59,7 @@ function Watch({ answer }: { answer: Answer }) {
 
 /** How deep each peck, by the schools of pecking; the usual one for this job first. */
 function Pecks({ answer }: { answer: Answer }) {
-  const { system } = useJob();
+  const system = useUnits();
   const needed = answer.pecks.some((one) => one.depths_mm.length > 1);
   if (!needed) return null;
   return (
@@ -76,7 +78,7 @@ function Pecks({ answer }: { answer: Answer }) {
   );
 }
 
-export function Said({ answer }: { answer: Answer }) {
+export const Said = memo(function Said({ answer }: { answer: Answer }) {
   const { remarks } = answer;
   return (
     <section aria-label="Remarks and assumptions" className="grid gap-1 text-sm">
@@ -105,4 +107,4 @@ export function Said({ answer }: { answer: Answer }) {
       </details>
     </section>
   );
-}
+});
