@@ -1,5 +1,6 @@
 /** The working behind a figure: formula, values put in, result, source. */
 import type { Schemas } from "../api/client";
+import { typeset } from "./formula";
 import { useWords } from "./queries";
 import { significant } from "./units";
 
@@ -24,7 +25,7 @@ export function Working({ steps }: { steps: readonly Step[] }) {
               {value(step.result)} {step.unit}
             </span>
           </div>
-          <div className="formula text-base">{step.expression}</div>
+          <div className="formula text-base">{typeset(step.expression).map(({ text, set }, place) => (set === "low" ? <sub key={place}>{text}</sub> : set === "high" ? <sup key={place}>{text}</sup> : <span key={place}>{text}</span>))}</div>
           <div className="figure text-xs text-faint">
             {Object.entries(step.values)
               .map(([name, put]) => {
