@@ -67,7 +67,7 @@ web-test: setup-test
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
 
 unit: setup-test
-	$(BIN)/pytest --cov=bore --cov-report=term:skip-covered --cov-fail-under=95
+	$(BIN)/pytest -n 2 --dist worksteal --cov=bore --cov-report=term:skip-covered --cov-fail-under=95
 
 bench: setup-test
 	$(BIN)/python -m tests.bench
