@@ -83,9 +83,19 @@ def _one(field: Field, path: str, text: str, system: str) -> Typed:
 
 
 def _figure(field: Field, path: str, text: str, system: str) -> Reading:
-    found = read_quantity("hardness", text, system, path) if field.unit == "HB" else read_in(kind_of(field), text, system, path)
+    if field.unit == "HB":
+        return _hardness(field, path, text, system)
+    found = read_in(kind_of(field), text, system, path)
     if field.kind == "count" and found.value != int(found.value):
         raise BadInput.at(path, f"“{text.strip()}” is not whole; accepted: {field.accepted}")
+    return found
+
+
+def _hardness(field: Field, path: str, text: str, system: str) -> Reading:
+    """A hardness in any scale, brought to Brinell and held to the field's range."""
+    found = read_quantity("hardness", text, system, path)
+    if not (field.low or 0.0) <= found.value <= (field.high or 1e9):
+        raise BadInput.at(path, f"“{text.strip()}” is out of range; accepted: {field.accepted}")
     return found
 
 
