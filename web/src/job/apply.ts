@@ -3,7 +3,7 @@ import type { Case } from "./types";
 
 const FEEDS = ["feed_mm_rev", "feed_rate_mm_min", "hand_force_n", "seconds_per_turn"] as const;
 
-export function put(target: Record<string, unknown>, path: readonly string[], value: unknown): void {
+function put(target: Record<string, unknown>, path: readonly string[], value: unknown): void {
   const [name, ...rest] = path;
   if (name === undefined) return;
   if (rest.length === 0) {

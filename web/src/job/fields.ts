@@ -1,5 +1,5 @@
 /** Any field of the case by its path: reading it, putting it, and the words of its choices. */
-import { put } from "./apply";
+import { applied } from "./apply";
 import { BEHIND, COOLANT, ENTRY, HOLDING, PECKS, POINTS, STARTS, SUBSTRATES, WEAR } from "./phrases";
 import { ORIENTATION, SURFACES } from "./families";
 import type { Case, Phrase } from "./types";
@@ -10,11 +10,7 @@ export function at(job: Case, path: string): unknown {
 }
 
 /** The case with a value at a path; null takes it back to what is assumed. */
-export function withField(job: Case, path: string, value: unknown): Case {
-  const next = { ...job } as unknown as Record<string, unknown>;
-  put(next, path.split("."), value);
-  return next as unknown as Case;
-}
+export const withField = (job: Case, path: string, value: unknown): Case => applied(job, { [path]: value });
 
 /** The same path for any place in a list, as the table of fields has it. */
 export const pattern = (path: string): string => path.replace(/\.\d+(?=\.|$)/g, "[]");

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useReducer, useRef, useState } from "react";
 
 import { api, Lost, Refused } from "../api/client";
+import { partsFromRecord } from "./fields";
 import { type Action, reduce, start, type State } from "./store";
 import type { Case, Job, Phrase, Slot, System } from "./types";
 import { phraseOfSlot } from "./types";
@@ -129,7 +130,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
         setLost(false);
         if (latest.current.drafts[slot] !== text) return false;
         waiting.current.delete(slot);
-        return await change({ phrase: phraseOfSlot(slot), slot, typed: text, settles, edit: (job) => apply(job, found.value as never) });
+        return await change({ phrase: phraseOfSlot(slot), slot, typed: text, settles, refs: partsFromRecord(kind), edit: (job) => apply(job, found.value as never) });
       } catch (error) {
         if (error instanceof Lost) setLost(true);
         if (error instanceof Refused && latest.current.drafts[slot] === text) dispatch({ do: "wrong", slot, words: error.message });

@@ -31,7 +31,6 @@ import { KeptChecks, openCheck } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
 import { useFindable } from "./useFindable";
 
-
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
 
