@@ -7,11 +7,14 @@ BIN := .venv/bin
 SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
 APT := DEBIAN_FRONTEND=noninteractive $(SUDO) apt-get
 export DJANGO_SETTINGS_MODULE ?= shop.settings.demo
+shop first-admin: export DJANGO_SETTINGS_MODULE = shop.settings.production
 
-.PHONY: help demo serve test lint unit web-test bench mutate types setup setup-test clean
+.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench mutate types setup setup-test clean
 
 help:
 	@echo "make demo   set everything up, load the demo yard, start Fierce Bore"
+	@echo "make shop   start a real shop (see docs/running-a-shop.md); make first-admin NAME=… before anybody can sign in"
+	@echo "make backup, make verify [FILE=…], make restore FILE=…, make tidy   look after the data, while it runs"
 	@echo "make test   install what the tests need and run every check"
 	@echo "make bench  speed, as ratios measured in one run"
 	@echo "make mutate break the computation in small ways and see that the tests notice (an hour)"
@@ -51,6 +54,28 @@ demo: setup
 serve:
 	@echo "Fierce Bore is at http://127.0.0.1:$(PORT)/  (Ctrl-C stops it)"
 	@$(BIN)/gunicorn shop.wsgi --bind 127.0.0.1:$(PORT) --workers 2 --threads 4 --worker-class gthread --log-level warning
+
+# A real shop: FIERCE_BORE_SECRET and FIERCE_BORE_HOSTS are set, and something in front of this ends TLS.
+shop: setup
+	$(BIN)/python manage.py migrate -v 0
+	@$(MAKE) --no-print-directory serve
+
+first-admin: setup
+	@$(BIN)/python manage.py migrate -v 0
+	@$(BIN)/python manage.py first_admin $(NAME)
+
+# --- look after the data ----------------------------------------------------------
+backup:
+	@$(BIN)/python manage.py backup
+
+restore:
+	@$(BIN)/python manage.py restore $(FILE)
+
+verify:
+	@$(BIN)/python manage.py verify $(FILE)
+
+tidy:
+	@$(BIN)/python manage.py tidy
 
 # --- check --------------------------------------------------------------------
 test: setup-test lint web-test unit

@@ -14,9 +14,12 @@ from bore import VERSION
 from bore.bore_log import bore_log
 from bore.check import check
 from bore.contract.answer import answer
+from bore.contract.drawn import described_as_data, rated_as_data
 from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.contract.pictures import log_as_data, window_as_data
+from bore.contract.plan import plan_as_data
 from bore.contract.read import read_case
+from bore.describe import describe, rated_diameters
 from bore.errors import BadInput
 from bore.job import Job
 from bore.match import match
@@ -34,6 +37,11 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     "deep-hole": (
         lambda data: deep_hole_as_data(deep_hole(read_case(data))),
         "stages, lengths to order, guides and coolant of a gun-drilled hole",
+    ),
+    "plan": (plan_as_data, "the steps from solid metal to the hole as drawn, from the case's yard on its machine"),
+    "describe": (
+        lambda data: described_as_data(describe(data)) | rated_as_data(rated_diameters(data)),
+        "a machine drawn up: what reaches the spindle, its speeds, what it drills",
     ),
     "program": (program_as_data, "a program's speed and feed read back, and with a case what the check says of it"),
 }

@@ -11,7 +11,7 @@ from bore.elementwise import Column, is_array
 from bore.formula import enter
 from bore.job import Holding, Job
 from bore.machines import kinds
-from bore.machines.machine import Coolant, Holder, Magnet
+from bore.machines.machine import Coolant, Feed, Holder, Magnet
 from bore.materials.material import gummy, metal_word
 from bore.mechanics import belts, hand_feed, kinematics, packing, spindle, surge
 from bore.plan.pecks import longest_peck_mm
@@ -179,9 +179,8 @@ def _given_feed(job: Job) -> float | None:
     return setting.feed_mm_rev
 
 
-def _force_ratio(job: Job) -> float | None:
+def force_ratio_of(feed: Feed) -> float | None:
     """Thrust for a newton of the hand, None where no hand feeds."""
-    feed = job.machine.feed
     enter("hand")
     if feed.kind == "push":
         return 1.0
@@ -319,7 +318,7 @@ def columns_of(job: Job) -> Columns:
         max_thrust_n=min(ratings) if ratings else None,
         stroke_mm=machine.stroke_mm if feed.travel_mm is None else min(machine.stroke_mm or feed.travel_mm, feed.travel_mm),
         daylight_mm=machine.daylight_mm,
-        force_ratio=_force_ratio(job),
+        force_ratio=force_ratio_of(feed),
         return_spring_n=feed.return_spring_n or 0.0,
         backlash_mm=feed.backlash_mm,
         speed_rpm=setting.speed_rpm,

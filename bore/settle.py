@@ -163,7 +163,7 @@ def _own_pitch(case: Case) -> float | None:
 
 
 def _stage_words(case: Case, speed: float) -> str:
-    stages = case["machine"]["spindle"]["stages"]
+    stages = case["machine"]["spindle"].get("stages") or []
     name = next((stage.get("name") for stage in stages if stage.get("speed_rpm") == speed), None)
     return f"{name}, {speed:g} rpm" if name else f"{speed:g} rpm"
 

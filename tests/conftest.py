@@ -18,7 +18,8 @@ settings.register_profile("same-each-time", derandomize=True)
 if os.environ.get("CI"):
     settings.load_profile("same-each-time")
 
-CASES = Path(__file__).parent / "cases"
+ROOT = Path(__file__).parents[1]
+CASES = ROOT / "tests" / "cases"
 
 
 def contract_example() -> dict[str, Any]:

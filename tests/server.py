@@ -21,16 +21,23 @@ def free_port() -> int:
 class Server:
     """gunicorn with the demo settings; it can be stopped and started again on the same address and database."""
 
-    def __init__(self, data: Path) -> None:
+    def __init__(self, data: Path, settings: str = "shop.settings.demo") -> None:
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
-        self.environment = os.environ | {"FIERCE_BORE_DATA": str(data), "DJANGO_SETTINGS_MODULE": "shop.settings.demo"}
+        self.environment = os.environ | {"FIERCE_BORE_DATA": str(data), "DJANGO_SETTINGS_MODULE": settings}
         self.process: subprocess.Popen[bytes] | None = None
 
-    def prepare(self) -> None:
-        """Make the database and load the demo yard."""
-        for command in (["migrate", "-v", "0"], ["load_demo"]):
-            subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=self.environment, check=True, capture_output=True)
+    def manage(self, *arguments: str, **environment: str) -> None:
+        """Run one of the product's own commands on this server's data."""
+        subprocess.run(
+            [sys.executable, "manage.py", *arguments], cwd=ROOT, env=self.environment | environment, check=True, capture_output=True
+        )
+
+    def prepare(self, demo: bool = True) -> None:
+        """Make the database, and load the demo yard into it."""
+        self.manage("migrate", "-v", "0")
+        if demo:
+            self.manage("load_demo")
 
     def start(self) -> None:
         """Start and wait until it answers."""

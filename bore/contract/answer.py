@@ -1,5 +1,6 @@
 """A check as data: the one answer every door gives. Names are stable; fields may be added."""
 
+import re
 from typing import Any
 
 from bore.advice.cautions import cautions_for
@@ -8,6 +9,7 @@ from bore.advice.symptoms import Symptom, symptoms_for
 from bore.book import Book, book_of
 from bore.check import Check
 from bore.contract.fields import all_fields
+from bore.contract.walk import Assumption
 from bore.formula import Step
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
@@ -168,9 +170,7 @@ def answer(check: Check) -> dict[str, Any]:
         "limits": [limits[name] for name in check.ranked],
         "book": _book(book_of(check.columns)),
         "working": {scope: [step_as_data(step) for step in check.record.of(scope)] for scope in SCOPES},
-        "assumed": [
-            {"field": a.field, "words": _field_words(a.field), "value": _assumed(a.value), "why": a.why} for a in check.job.assumed
-        ],
+        "assumed": [assumed_as_data(one) for one in check.job.assumed],
         "remarks": remarks_for(check),
         "cautions": cautions_for(check.job),
         "depth": {name: number(getattr(check.depths, name)) for name in check.depths.__slots__},
@@ -193,12 +193,16 @@ def _symptom(symptom: Symptom) -> dict[str, Any]:
     return {name: getattr(symptom, name) for name in symptom.__slots__}
 
 
+def assumed_as_data(one: Assumption) -> dict[str, Any]:
+    """A default that was used, as data."""
+    return {"field": one.field, "words": field_words(one.field), "value": _assumed(one.value), "why": one.why}
+
+
 def _assumed(value: Any) -> Any:
     return value if isinstance(value, dict) else _value(value)
 
 
-def _field_words(path: str) -> str:
+def field_words(path: str) -> str:
     """What a field is, in words; list positions do not matter."""
-    plain = "".join(part if not part[:1].isdigit() else "" for part in path.replace("]", "[").split("["))
-    entry = all_fields().get(path) or all_fields().get(plain) or all_fields().get(plain.replace("stages.", "stages[]."))
+    entry = all_fields().get(re.sub(r"\[\d+\]", "[]", path))
     return entry.words if entry else path

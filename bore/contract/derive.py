@@ -10,11 +10,14 @@ from bore.machines import kinds
 from bore.materials import hardness
 from bore.materials.material import Material
 from bore.materials.table import all_materials
-from bore.mechanics import plate
+from bore.mechanics import hand_feed, plate
+from bore.mechanics.scale_test import ScaleTest, fit_scale_test
 from bore.sources import rows
 
 CONSTANTS = ("kc11_n_mm2", "mc", "kd_torque_lbf_in2", "specific_energy_w_s_mm3")
 MILL_SHARE = 0.65
+USUAL_SPRING_N = 45.0
+LEAST_EFFICIENCY = 0.05
 STAGE: dict[str, Any] = dict.fromkeys(("name", "speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt"))
 # What a cutter is held in where nothing is said and a drill chuck would be wrong.
 HOLDERS = {"annular": "side-lock", "indexable": "side-lock", "replaceable-tip": "hydraulic", "gun": "side-lock", "thread-mill": "hydraulic"}
@@ -215,7 +218,8 @@ def complete_machine(case: dict[str, Any], path: str, assumed: list[Assumption])
     _stages(spindle, path, assumed)
     for stage in spindle["stages"]:
         if stage["name"] is None:
-            stage["name"] = f"{stage['speed_rpm'] or stage['min_rpm'] or 0:g} rpm"
+            fixed = stage["speed_rpm"] is not None
+            stage["name"] = f"{stage['speed_rpm']:g} rpm" if fixed else f"{stage['min_rpm'] or 0:g} to {stage['max_rpm'] or 0:g} rpm"
 
 
 def _motor(spindle: dict[str, Any], path: str, usual_motor: str, assumed: list[Assumption]) -> None:
@@ -298,12 +302,54 @@ def _spindle(spindle: dict[str, Any], feed_kind: str) -> Found:
 
 
 def _feed(feed: dict[str, Any]) -> Found:
+    tested = scale_test_of(feed)
     if feed["kind"] in ("hand-lever", "magnet-rack"):
         yield "lever_length_mm", 180.0, "usual lever"
+        if feed["turns"] and feed["turns_travel_mm"]:
+            radius = hand_feed.pinion_radius_mm(turns=feed["turns"], turns_travel_mm=feed["turns_travel_mm"])
+            yield "pinion_radius_mm", radius, "from the turns counted and the travel they gave"
         yield "pinion_radius_mm", 15.0, "usual quill pinion"
+        if tested:
+            share = hand_feed.lever_efficiency(
+                force_ratio=tested.force_ratio, lever_length_mm=feed["lever_length_mm"], pinion_radius_mm=feed["pinion_radius_mm"]
+            )
+            yield "efficiency", _share(share, "lever and pinion"), "measured with a scale under the quill"
+        if tested and tested.spring_measured:
+            yield "return_spring_n", tested.return_spring_n, "measured with a scale under the quill"
         yield "efficiency", 0.85, "0.8 to 0.9 for rack and pinion"
-        yield "return_spring_n", 45.0, "30 to 60 N at the knob is usual"
+        yield "return_spring_n", USUAL_SPRING_N, "30 to 60 N at the knob is usual"
     elif feed["kind"] == "tailstock":
-        yield "efficiency", 0.2, "0.15 to 0.30 with the collar"
         yield "wheel_radius_mm", 75.0, "usual tailstock wheel"
         yield "lead_mm", 4.0, "usual tailstock screw"
+        if tested:
+            share = hand_feed.screw_efficiency(
+                force_ratio=tested.force_ratio, wheel_radius_mm=feed["wheel_radius_mm"], lead_mm=feed["lead_mm"]
+            )
+            yield "efficiency", _share(share, "wheel and screw"), "measured with a scale under the quill"
+        yield "efficiency", 0.2, "0.15 to 0.30 with the collar"
+
+
+def scale_test_of(feed: dict[str, Any]) -> ScaleTest | None:
+    """What the readings of a scale say of a feed; None without any. Raises BadInput where they make no sense."""
+    readings = feed["scale_test"]
+    if not readings:
+        return None
+    spring = feed["return_spring_n"] if feed["return_spring_n"] is not None else 0.0 if feed["kind"] == "tailstock" else USUAL_SPRING_N
+    found = fit_scale_test(
+        hand_force_n=[one["hand_force_n"] for one in readings], thrust_n=[one["thrust_n"] for one in readings], return_spring_n=spring
+    )
+    if found is None:
+        raise BadInput.at(
+            "machine.feed.scale_test", "makes no sense; accepted: pulls above the return spring, and more thrust for more pull"
+        )
+    return found
+
+
+def _share(efficiency: float, what: str) -> float:
+    """The efficiency a scale test comes to; more than the whole, or next to nothing, is a slip of the tape."""
+    if not LEAST_EFFICIENCY <= efficiency <= 1:
+        raise BadInput.at(
+            "machine.feed.scale_test",
+            f"gives {efficiency:.0%} of the hand's work at the drill; accepted: {LEAST_EFFICIENCY:.0%} to 100 %: measure {what} again",
+        )
+    return efficiency

@@ -17,18 +17,18 @@ from bore.program.read import read_program
 from bore.ways_out import Way, WaysOut
 
 
-def _plain(value: Any) -> Any:
+def plain_record(value: Any) -> Any:
     """A value or a record as a case writes it: nothing in it that is not known."""
     if is_dataclass(value):
-        return {one.name: _plain(getattr(value, one.name)) for one in fields(value) if getattr(value, one.name) is not None}
-    return [_plain(item) for item in value] if isinstance(value, tuple) else value
+        return {one.name: plain_record(getattr(value, one.name)) for one in fields(value) if getattr(value, one.name) is not None}
+    return [plain_record(item) for item in value] if isinstance(value, tuple) else value
 
 
 def _way(way: Way) -> dict[str, Any]:
     return {
         "kind": way.kind,
         "sentence": way.sentence,
-        "changes": {path: _plain(value) for path, value in way.changes.items()},
+        "changes": {path: plain_record(value) for path, value in way.changes.items()},
         "verdict": VERDICTS[way.verdict],
         "tightest": way.tightest,
         "failure": BY_ID[way.tightest].failure,

@@ -11,7 +11,7 @@ from bore.errors import BadInput
 from bore.hole import Hole, Start
 from bore.job import Holding, Job, Pecks, Setting, Yard
 from bore.machines.kinds import HAND_FEEDS
-from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Pair, Plate, Spindle, Stage
+from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Pair, Plate, ScaleReading, Spindle, Stage
 from bore.materials.material import Material
 
 FEED_FIELDS = ("feed_mm_rev", "feed_rate_mm_min", "hand_force_n", "seconds_per_turn")
@@ -42,7 +42,7 @@ def _job(case: dict[str, Any], yard: Yard, walk: Walk) -> Job:
         hole=Hole(**{**hole, "start": Start(**hole["start"])}),
         material=Material(**case["material"]),
         cutter=Cutter(**case["cutter"]),
-        machine=_machine(case["machine"]),
+        machine=machine_of(case["machine"]),
         holding=Holding(**case["holding"]),
         setting=Setting(**{**setting, "pecks": Pecks(**setting["pecks"])}),
         yard=yard,
@@ -50,7 +50,8 @@ def _job(case: dict[str, Any], yard: Yard, walk: Walk) -> Job:
     )
 
 
-def _machine(case: dict[str, Any]) -> Machine:
+def machine_of(case: dict[str, Any]) -> Machine:
+    """A completed machine as the core's record."""
     spindle = case["spindle"]
     stages = tuple(Stage(**{**stage, "belt": Belt(**stage["belt"]) if stage["belt"] else None}) for stage in spindle["stages"])
     train = tuple(Pair(**pair) for pair in spindle["train"])
@@ -60,7 +61,7 @@ def _machine(case: dict[str, Any]) -> Machine:
             "spindle": Spindle(
                 **{**spindle, "stages": stages, "train": train, "plate": Plate(**spindle["plate"]) if spindle["plate"] else None}
             ),
-            "feed": Feed(**case["feed"]),
+            "feed": Feed(**{**case["feed"], "scale_test": tuple(ScaleReading(**one) for one in case["feed"]["scale_test"])}),
             "holder": Holder(**case["holder"]),
             "coolant": Coolant(**case["coolant"]),
             "magnet": Magnet(**case["magnet"]) if case["magnet"] else None,
@@ -80,17 +81,17 @@ def _yard(case: dict[str, Any], assumed: list[Assumption]) -> Yard:
         machine["holder"]["kind"] = machine["holder"]["kind"] or "chuck"
     del own  # what a yard leaves out is not an assumption of this check
     return Yard(
-        cutters=tuple(Cutter(**cutter) for cutter in case["cutters"]), machines=tuple(_machine(machine) for machine in case["machines"])
+        cutters=tuple(Cutter(**cutter) for cutter in case["cutters"]), machines=tuple(machine_of(machine) for machine in case["machines"])
     )
 
 
 def _check_across(case: dict[str, Any], refuse: Refuse) -> None:
     """Fields that must agree with one another."""
     _check_hole(case["hole"], case["cutter"], refuse)
-    _check_spindle(case["machine"]["spindle"], "machine.spindle", refuse)
+    check_spindle(case["machine"]["spindle"], "machine.spindle", refuse)
     family(case["cutter"]["family"]).check(case, refuse)
     _check_feed(case["setting"], case["machine"]["feed"]["kind"], refuse)
-    _check_holder(case["machine"]["holder"], refuse)
+    check_holder(case["machine"]["holder"], refuse)
 
 
 def _check_hole(hole: dict[str, Any], cutter: dict[str, Any], refuse: Refuse) -> None:
@@ -109,7 +110,8 @@ def _check_hole(hole: dict[str, Any], cutter: dict[str, Any], refuse: Refuse) ->
         refuse("cutter.flute_length_mm", "must not be longer than cutter.body_length_mm")
 
 
-def _check_spindle(spindle: dict[str, Any], path: str, refuse: Refuse) -> None:
+def check_spindle(spindle: dict[str, Any], path: str, refuse: Refuse) -> None:
+    """A stage is one speed or a range."""
     for k, stage in enumerate(spindle["stages"]):
         place = f"{path}.stages[{k}]"
         fixed, ranged = stage["speed_rpm"] is not None, stage["min_rpm"] is not None and stage["max_rpm"] is not None
@@ -131,7 +133,8 @@ def _check_feed(setting: dict[str, Any], feed_kind: str, refuse: Refuse) -> None
         refuse("setting.seconds_per_turn", "only a tailstock is wound; give another way of feeding")
 
 
-def _check_holder(holder: dict[str, Any], refuse: Refuse) -> None:
+def check_holder(holder: dict[str, Any], refuse: Refuse) -> None:
+    """A taper and a collet have sizes of their own."""
     size = holder["size"]
     if holder["kind"] == "morse" and size is not None and size not in list("0123456"):
         refuse("machine.holder.size", f"“{size}” is no Morse taper; accepted: 0 to 6")

@@ -88,6 +88,14 @@ class Spindle:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ScaleReading:
+    """One reading of a scale under the quill: the pull of the hand, and the thrust it made."""
+
+    hand_force_n: float
+    thrust_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Feed:
     """How the feed is made; the fields of other kinds are None."""
 
@@ -102,6 +110,9 @@ class Feed:
     steps_mm_rev: tuple[float, ...]
     max_thrust_n: float | None
     backlash_mm: float | None
+    turns: float | None
+    turns_travel_mm: float | None
+    scale_test: tuple[ScaleReading, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -153,6 +164,7 @@ class Machine:
     max_thrust_n: float | None
     stroke_mm: float | None
     daylight_mm: float | None
+    throat_mm: float | None
     rated_diameter_mm: dict[str, float]
     spindle: Spindle
     feed: Feed

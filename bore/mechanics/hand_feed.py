@@ -26,6 +26,36 @@ def lever_force_ratio(*, lever_length_mm: float | None, pinion_radius_mm: float 
     return lever_length_mm / pinion_radius_mm * efficiency
 
 
+@formula("Pinion radius from turns and travel", "r = travel / (2π turns)", "mm", "derived")
+def pinion_radius_mm(*, turns: float, turns_travel_mm: float) -> float:
+    """Pitch radius of the quill pinion from the travel of so many turns of the lever, mm.
+
+    >>> round(pinion_radius_mm(turns=1.5, turns_travel_mm=141.4), 2)
+    15.0
+    """
+    return turns_travel_mm / (2 * math.pi * turns)
+
+
+@formula("Efficiency from the force ratio measured", "η = i · pinion radius / lever", "", "derived")
+def lever_efficiency(*, force_ratio: float, lever_length_mm: float, pinion_radius_mm: float) -> float:
+    """Share of the hand's work on a lever that reaches the drill, from the ratio a scale showed.
+
+    >>> round(lever_efficiency(force_ratio=10.2, lever_length_mm=180, pinion_radius_mm=15), 3)
+    0.85
+    """
+    return force_ratio * pinion_radius_mm / lever_length_mm
+
+
+@formula("Efficiency from the force ratio measured", "η = i · lead / (2π R)", "", "derived")
+def screw_efficiency(*, force_ratio: float, wheel_radius_mm: float, lead_mm: float) -> float:
+    """Share of the hand's work on a wheel that reaches the drill, from the ratio a scale showed.
+
+    >>> round(screw_efficiency(force_ratio=35.343, wheel_radius_mm=75, lead_mm=4), 3)
+    0.3
+    """
+    return force_ratio * lead_mm / (2 * math.pi * wheel_radius_mm)
+
+
 @formula("Force ratio of the tailstock", "i = 2π R · η / lead", "", "derived")
 def screw_force_ratio(*, wheel_radius_mm: float, lead_mm: float, efficiency: float) -> float:
     """Thrust on the quill for a newton at the rim; η 0.20 with the collar (0.15-0.30).

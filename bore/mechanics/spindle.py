@@ -67,7 +67,8 @@ def fan_share(*, frequency_hz: Column) -> Column:
     return between(frequency_hz, FAN_HZ, FAN_SHARES)
 
 
-def _base_rpm(stage: Stage) -> float:
+def base_rpm(stage: Stage) -> float:
+    """Speed below which a range has constant torque, rpm: its own, else half its top speed."""
     return stage.base_rpm or BASE_SPEED_SHARE * stage.fastest_rpm
 
 
@@ -78,7 +79,7 @@ def _range_power_kw(stage: Stage, spindle: Spindle, speed_rpm: Column) -> Column
         speeds, powers = [point[0] for point in stage.curve], [point[1] for point in stage.curve]
         cooled: Column = 1.0
     else:
-        base = _base_rpm(stage)
+        base = base_rpm(stage)
         speeds, powers = [base], [spindle.power_kw]
         cooled = fan_share(frequency_hz=MAINS_HZ * speed_rpm / base) if spindle.motor == "frequency-drive" else 1.0
     level = np.interp(speed_rpm, speeds, powers)

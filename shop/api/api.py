@@ -4,12 +4,12 @@ from typing import Any
 
 from ninja import NinjaAPI
 from ninja.openapi.schema import OpenAPISchema
-from ninja.security import django_auth
 
 from bore import VERSION
-from bore.contract.schema import case_schema
+from bore.contract.schema import case_schema, object_schema
 from shop.api.errors import add_handlers
-from shop.api.routers import checks, jobs, session, yard
+from shop.api.routers import checks, drawing, exchange, history, jobs, people, session, yard
+from shop.people.roles import learner
 
 
 class ShopApi(NinjaAPI):
@@ -23,10 +23,16 @@ class ShopApi(NinjaAPI):
         schema["components"]["schemas"]["Case"] = case
         for part in ("machine", "cutter", "material"):
             case["properties"][part] = {"anyOf": [case["properties"][part], named]}
+        for part in ("machine", "cutter", "material"):
+            schema["components"]["schemas"][f"{part.title()}Spec"] = object_schema(part)
         return schema
 
 
-api = ShopApi(title="Fierce Bore", version=VERSION, description="Will this machine drill this hole?", auth=django_auth, docs_url=None)
+api = ShopApi(
+    title="Fierce Bore", version=VERSION, description="Will this machine drill this hole?", auth=learner, docs_url=None, openapi_url=None
+)
 add_handlers(api)
-for router in (session.router, checks.router, yard.router, jobs.router):
+# The drawing's addresses come before the yard's, which take any name after /machines/.
+ROUTERS = (session, people, checks, drawing, yard, jobs, history, exchange)
+for router in (one.router for one in ROUTERS):
     api.add_router("", router)

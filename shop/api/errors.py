@@ -1,10 +1,13 @@
 """The one place that turns an error into an answer: one shape, naming the field."""
 
+from django.core.exceptions import RequestDataTooBig
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from bore.errors import BadInput
+from shop.keep.standing import ChangedMeanwhile
 
 
 def add_handlers(api: NinjaAPI) -> None:
@@ -19,7 +22,10 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def not_valid(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        problems = [{"field": ".".join(str(part) for part in found["loc"][1:]), "message": found["msg"]} for found in error.errors]
+        problems = [
+            {"field": ".".join(str(part) for part in found["loc"][1:]) or str(found["loc"][0]), "message": found["msg"]}
+            for found in error.errors
+        ]
         return api.create_response(request, {"errors": problems}, status=422)
 
     @api.exception_handler(AuthenticationError)
@@ -36,4 +42,19 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:
+        if error.status_code == 400:
+            # The body could not be taken apart at all.
+            return refuse(request, 422, "body", "is not JSON")
         return refuse(request, error.status_code, "request", str(error))
+
+    @api.exception_handler(ChangedMeanwhile)
+    def changed(request: HttpRequest, error: ChangedMeanwhile) -> HttpResponse:
+        return refuse(request, 409, "revision", str(error))
+
+    @api.exception_handler(RequestDataTooBig)
+    def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+        return refuse(request, 413, "body", "is too big; accepted: at most 2 MB")
+
+    @api.exception_handler(OperationalError)
+    def busy(request: HttpRequest, error: OperationalError) -> HttpResponse:
+        return refuse(request, 503, "server", "is busy writing; nothing was kept of this: try again")

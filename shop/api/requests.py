@@ -8,6 +8,7 @@ from django.http import HttpRequest
 
 from bore.errors import BadInput
 from bore.materials.table import all_materials
+from shop.keep.standing import HERE
 from shop.yard.models import Cutter, Machine, Material
 
 # Cutters this near the hole may make it, an insert drill by being shifted.
@@ -69,6 +70,19 @@ def with_yard(case: dict[str, Any]) -> dict[str, Any]:
     size = hole.get("diameter_mm") if isinstance(hole, dict) else None
     if "yard" in case or not isinstance(size, int | float):
         return case
-    cutters = Cutter.objects.filter(Q(diameter_mm__lt=size, family="twist") | Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM)))
-    yard = {"cutters": [one.as_spec() for one in cutters], "machines": [one.as_spec() for one in Machine.objects.all()]}
+    cutters = Cutter.objects.filter(standing=HERE, count__gt=0).filter(
+        Q(diameter_mm__lt=size, family="twist") | Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM))
+    )
+    yard = {
+        "cutters": [one.as_spec() for one in cutters],
+        "machines": [one.as_spec() for one in Machine.objects.filter(standing=HERE).prefetch_related("stages")],
+    }
     return case | {"yard": yard}
+
+
+def with_crib(case: dict[str, Any]) -> dict[str, Any]:
+    """The case with every cutter of the crib, where it brings no yard of its own."""
+    if "yard" in case:
+        return case
+    crib = Cutter.objects.filter(standing=HERE, count__gt=0)
+    return case | {"yard": {"cutters": [one.as_spec() for one in crib], "machines": []}}

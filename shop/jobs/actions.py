@@ -1,10 +1,10 @@
 """Saving a check: computed again on the server, so that what is kept is what the core says."""
 
-import secrets
+import copy
 from typing import Any
 
 from django.db import transaction
-from django.utils.text import slugify
+from django.utils import timezone
 
 from bore import VERSION
 from bore.check import check
@@ -12,14 +12,11 @@ from bore.contract.answer import answer
 from bore.contract.read import read_case
 from bore.errors import BadInput
 from shop.jobs.models import SavedCheck
+from shop.keep.slugs import free_slug
+from shop.keep.standing import BINNED, HERE
 from shop.people.models import User
 
 LONGEST_NAME, LONGEST_NOTE = 120, 4000
-
-
-def free_slug(name: str) -> str:
-    """A slug nobody else has."""
-    return f"{slugify(name)[:45] or 'check'}-{secrets.token_hex(4)}"
 
 
 def checked_name(name: str, note: str) -> tuple[str, str]:
@@ -47,3 +44,69 @@ def keep_check(
     kept.name, kept.note, kept.case, kept.refs, kept.answer, kept.core_version = name, note, case, refs, found, VERSION
     kept.save()
     return kept
+
+
+@transaction.atomic
+def put_check(user: User, slug: str, record: dict[str, Any]) -> SavedCheck:
+    """A check kept elsewhere, with the answer it was given there, whose shape whoever brings it in has looked at. Raises BadInput."""
+    name, note = checked_name(str(record.get("name") or ""), str(record.get("note") or ""))
+    read_case(record["case"])
+    values = {
+        "name": name,
+        "note": note,
+        "case": record["case"],
+        "refs": record.get("refs") or {},
+        "answer": record["answer"],
+        "core_version": str(record.get("core_version") or VERSION)[:20],
+    }
+    kept = SavedCheck.objects.select_for_update().filter(slug=slug).first()
+    if kept is None:
+        kept = SavedCheck(slug=slug, made_by=User.objects.filter(username=str(record.get("made_by") or "")).first() or user)
+    elif all(getattr(kept, field) == value for field, value in values.items()) and kept.standing == HERE:
+        return kept
+    for field, value in values.items():
+        setattr(kept, field, value)
+    kept.standing = HERE
+    kept.save()
+    return kept
+
+
+@transaction.atomic
+def bin_check(kept: SavedCheck) -> SavedCheck:
+    """Put a check into the bin, from which it can come back."""
+    return _set_standing(kept, BINNED)
+
+
+@transaction.atomic
+def unbin_check(kept: SavedCheck) -> SavedCheck:
+    """Take a check out of the bin again."""
+    return _set_standing(kept, HERE)
+
+
+def _set_standing(kept: SavedCheck, standing: str) -> SavedCheck:
+    kept = SavedCheck.objects.select_for_update().get(pk=kept.pk)
+    if kept.standing != standing:
+        kept.standing, kept.stands_since = standing, timezone.now()
+        kept.save()
+    return kept
+
+
+def answer_today(kept: SavedCheck, machine: dict[str, Any] | None, cutter: dict[str, Any] | None) -> tuple[dict[str, Any], dict[str, Any]]:
+    """A kept check's case on today's machine and cutter (None: as they were kept), and its answer; nothing is kept of it.
+
+    What was set by hand on the day stays: the orientation, strap and surface of a magnet, and a drill's wear and free length.
+    """
+    case = copy.deepcopy(kept.case)
+    if machine is not None:
+        then = case["machine"].get("magnet") or {}
+        case["machine"] = copy.deepcopy(machine)
+        if case["machine"].get("magnet"):
+            case["machine"]["magnet"] |= {
+                name: then[name] for name in ("surface", "orientation", "strap", "gap_mm") if then.get(name) is not None
+            }
+    if cutter is not None:
+        then = case["cutter"]
+        case["cutter"] = copy.deepcopy(cutter) | {
+            name: then[name] for name in ("wear", "free_length_mm", "shift_mm") if then.get(name) is not None
+        }
+    return case, answer(check(read_case(case)))

@@ -4,8 +4,10 @@ from django.conf import settings
 from django.db import models
 from simple_history.models import HistoricalRecords
 
+from shop.keep.standing import Standing
 
-class SavedCheck(models.Model):
+
+class SavedCheck(Standing):
     """A check somebody kept. The answer stays what it was, whatever becomes of the machine or of the methods."""
 
     slug = models.SlugField(max_length=60, unique=True)

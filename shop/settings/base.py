@@ -4,6 +4,8 @@ import os
 from pathlib import Path
 from typing import Any
 
+from shop.people.lockout import TRIES, WAIT
+
 ROOT = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("FIERCE_BORE_DATA", ROOT / "data"))
 WEB = ROOT / "web" / "dist"
@@ -20,12 +22,15 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "ninja",
     "simple_history",
+    "axes",
     "shop.people",
     "shop.yard",
     "shop.jobs",
+    "shop.keep",
     "shop.demo",
 ]
 MIDDLEWARE = [
+    "shop.headers.HeadersMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -34,6 +39,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "simple_history.middleware.HistoryRequestMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "shop.urls"
 TEMPLATES: list[dict[str, Any]] = []
@@ -62,6 +68,24 @@ DATABASES = {
         "OPTIONS": {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": SQLITE_START},
     }
 }
+# Wrong passwords from one place for one name lock that name out there for a while.
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AXES_FAILURE_LIMIT = TRIES
+AXES_COOLOFF_TIME = WAIT
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "shop.people.lockout.locked_out"
+AXES_RESET_ON_SUCCESS = True
+AXES_DISABLE_ACCESS_LOG = True
+AXES_VERBOSE = False
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}", **options}
+    for name, options in (
+        ("UserAttributeSimilarityValidator", {}),
+        ("MinimumLengthValidator", {"OPTIONS": {"min_length": 10}}),
+        ("CommonPasswordValidator", {}),
+        ("NumericPasswordValidator", {}),
+    )
+]
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_USER_MODEL = "people.User"
 USE_TZ = True
@@ -76,6 +100,8 @@ WHITENOISE_AUTOREFRESH = False
 # Vite puts a hash into every name under assets/: those never change.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8,}\.\w+$"
 
+# A working day; signing in again is asked for the next morning.
+SESSION_COOKIE_AGE = 12 * 3600
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"

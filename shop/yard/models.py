@@ -6,10 +6,12 @@ from typing import Any
 from django.db import models
 from simple_history.models import HistoricalRecords
 
+from shop.keep.standing import Standing
+
 Spec = dict[str, Any]
 
 
-class Record(models.Model):
+class Record(Standing):
     """What every record of the yard has: a stable slug, a name, notes, and when it last changed."""
 
     slug = models.SlugField(max_length=60, unique=True)
@@ -72,6 +74,10 @@ class Cutter(Record):
     spec = models.JSONField(default=dict)
     count = models.PositiveIntegerField(default=1)
     place = models.CharField(max_length=60, blank=True, default="")
+    # The lid of the box it belongs to, as `bore.cutters.sets` reads it; empty for a single.
+    set_name = models.CharField(max_length=200, blank=True, default="")
+    # What it costs to keep an edge on it: see `shop.yard.costs`.
+    costs = models.JSONField(default=dict, blank=True)
     history = HistoricalRecords()
 
     class Meta(Record.Meta):

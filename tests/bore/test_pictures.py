@@ -298,7 +298,7 @@ def test_a_range_of_speeds_is_a_field_between_its_ends() -> None:
     stages: list[Any] = [{"min_rpm": 60, "max_rpm": 1500, "curve": [[300, 1.5], [1500, 1.5]]}]
     case = plain_case(machine__spindle={"power_kw": 1.5, "motor": "frequency-drive", "stages": stages}, setting__speed_rpm=150)
     found = window(read_case(case))
-    assert found.ranges == (("60 rpm", 60, 1500),)
+    assert found.ranges == (("60 to 1500 rpm", 60, 1500),)
     assert found.recommended is not None
     # Below the first point of its curve the range has constant torque: half the speed, half the power (closed form).
     assert checked(case).columns.stage_power_kw == pytest.approx(0.75)

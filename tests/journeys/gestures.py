@@ -55,7 +55,7 @@ def says_what_the_core_says(page: Page) -> None:
 
 def open_kept(page: Page, name: str) -> None:
     page.get_by_role("button", name=re.compile("Kept checks")).click()
-    page.get_by_role("dialog").get_by_role("button", name=re.compile(re.escape(name))).click()
+    page.get_by_role("dialog").get_by_role("button", name=re.compile(f"^{re.escape(name)}")).click()
     expect(page.get_by_role("dialog")).to_be_hidden()
     drawn(page)
 

@@ -113,7 +113,7 @@ PICKS = [
     ("l", None, "41", "depth", "41 mm deep"),
     ("m", None, "S355", "material", "S355"),
     ("p", "6 mm", "Enter", "start", "a 6 mm hole"),
-    ("c", "split point", "Enter", "drill", "split point"),
+    ("c", "thinned", "Enter", "drill", "thinned"),
     ("r", "belt B", "Enter", "speed", "belt B"),
     ("f", "0.10 mm/rev", "Enter", "feed", "0.10"),
     ("h", "in a vice", "Enter", "holding", "in a vice"),
@@ -220,7 +220,7 @@ def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
     page.mouse.wheel(0, 900)
     expect(verdict(page)).to_be_in_viewport()
     targets = page.locator("main button.chip:visible, main button.tap:visible, header button.chip:visible")
-    heights = {target.inner_text(): (target.bounding_box() or {"height": 0})["height"] for target in targets.all()}
+    heights = dict(targets.evaluate_all("all => all.map((one) => [one.innerText, one.getBoundingClientRect().height])"))
     assert heights
     assert {name: height for name, height in heights.items() if height < 43.5} == {}
     assert page.evaluate("document.documentElement.scrollWidth") <= 390

@@ -179,8 +179,8 @@ def test_kept_in_the_place_of_another_and_shared(bench: Page, server: Server) ->
     bench.get_by_role("button", name="Keep in the place of “Bracket, tried twice”").click()
     expect(bench.get_by_role("dialog")).to_be_hidden()
     bench.get_by_role("button", name=re.compile("Kept checks")).click()
-    expect(bench.get_by_role("button", name=re.compile("Bracket, tried twice"))).to_have_count(1)
-    expect(bench.get_by_role("button", name=re.compile("Bracket, tried twice"))).to_contain_text("210")
+    expect(bench.get_by_role("button", name=re.compile("^Bracket, tried twice"))).to_have_count(1)
+    expect(bench.get_by_role("button", name=re.compile("^Bracket, tried twice"))).to_contain_text("210")
     bench.keyboard.press("Escape")
     bench.get_by_role("button", name="Share").click()
     assert bench.get_by_label("The link to this check").input_value() == bench.url

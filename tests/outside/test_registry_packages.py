@@ -14,6 +14,7 @@ import pressfit.tables as pressfit
 import pytest
 
 from bore.mechanics import coolant
+from bore.plan.drawn import pipe_threads, read_drawn
 from bore.quantities.drill_sizes import GAUGE_INCHES, read_drill_size
 from bore.quantities.threads import all_metric, tap_drill_mm
 from bore.quantities.tolerances import grade_um
@@ -124,3 +125,39 @@ def test_holes_named_by_their_thread(text: str, diameter: float) -> None:
     """ISO 2306 tap drills, ISO 273 clearances (from memory); site clearance is bolt and two millimetres, and the pitch of a unified
     thread is an inch over its threads (common practice): 3/8-16 has 0.0625 in and taps from 5/16."""
     assert read_drill_size(text).diameter_mm == pytest.approx(diameter, abs=0.01)
+
+
+PIPES = [row for row in warehouse("iso_228_1.csv") if row["size"] in pipe_threads()]
+
+
+@pytest.mark.parametrize("row", PIPES, ids=[row["size"] for row in PIPES])
+def test_pipe_threads_as_drawn(row: dict[str, str]) -> None:
+    """ISO 228-1 against bd-warehouse's table: major diameter, pitch, and the least and most the tapped hole may be."""
+    found = read_drawn(f"G{row['size']}")
+    assert found.finished_mm == float(row["major_diameter"])
+    assert found.pitch_mm == pytest.approx(25.4 / float(row["tpi"]))
+    least = float(row["minor_diameter"])
+    assert (found.least_mm, found.most_mm) == pytest.approx((least, least + float(row["internal_minor_tolerance"])), abs=0.0015)
+    assert found.least_mm < found.drilled_mm < found.most_mm
+
+
+UNIFIED = [row for row in warehouse("tap_hole_sizes.csv") if "/" in row["Size"] and row["Size"].split("-")[0].count("/") == 1]
+
+
+@pytest.mark.parametrize("row", UNIFIED, ids=[row["Size"] for row in UNIFIED])
+def test_unified_tap_drills_as_drawn(row: dict[str, str]) -> None:
+    """Unified tap drills against bd-warehouse's: its drill for soft metal leaves some 75 % of thread and its drill for hard metal some
+    50 %; major less pitch (77 %) lies no further from them than to the next stock drill, a sixty-fourth and a bit."""
+    found = read_drawn(row["Size"])
+    soft, hard = (read_drill_size(row[name] if not row[name].isdigit() else f"#{row[name]}").diameter_mm for name in ("Soft", "Hard"))
+    assert soft - 0.45 <= found.drilled_mm <= max(hard, soft) + 0.1
+
+
+METRIC = [one for one in taps() if one[0] in all_metric() and one[0] >= 3]
+
+
+@pytest.mark.parametrize(("diameter", "pitch", "drill"), METRIC, ids=str)
+def test_metric_tap_drills_lie_where_the_thread_lets_them(diameter: float, pitch: float, drill: float) -> None:
+    """bd-warehouse's drill for soft metal lies between the least minor diameter and 6H's most, to the nearest stock drill."""
+    found = read_drawn(f"M{diameter:g}x{pitch:g}")
+    assert found.least_mm - 0.1 <= drill <= found.most_mm + 0.26

@@ -8,9 +8,16 @@ from django.test import Client
 from shop.demo.actions import load_demo
 
 
+@pytest.fixture(scope="session")
+def loaded(django_db_setup: None, django_db_blocker: Any) -> dict[str, int]:
+    """The demo yard, loaded once: each test's own changes are rolled back."""
+    with django_db_blocker.unblock():
+        return load_demo()
+
+
 @pytest.fixture
-def yard(db: Any) -> dict[str, int]:
-    return load_demo()
+def yard(loaded: dict[str, int], db: None) -> dict[str, int]:
+    return loaded
 
 
 @pytest.fixture

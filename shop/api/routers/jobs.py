@@ -9,10 +9,14 @@ from ninja import Router
 from bore.errors import BadInput
 from bore.words.short import short_form
 from shop.api.requests import read_json, resolved
-from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
-from shop.api.schemas import CheckSummary, Errors, SavedCheckAnswer
-from shop.jobs.actions import keep_check
+from shop.api.routers.checks import CASE, as_json, takes
+from shop.api.routers.yard import FINDS, WRITES, standing_of
+from shop.api.schemas import Again, CheckSummary, Errors, PutAway, SavedCheckAnswer
+from shop.jobs.actions import answer_today, bin_check, keep_check, unbin_check
 from shop.jobs.models import SavedCheck
+from shop.keep.standing import BINNED, HERE
+from shop.people.roles import machinist
+from shop.yard.models import Cutter, Machine
 
 router = Router(tags=["saved checks"])
 KEEP = {
@@ -43,10 +47,10 @@ def _whole(kept: SavedCheck) -> dict[str, Any]:
     return _head(kept) | {"case": kept.case, "refs": kept.refs, "answer": kept.answer, "core_version": kept.core_version}
 
 
-@router.get("/checks", response={200: list[CheckSummary], 401: Errors})
-def list_checks(request: HttpRequest) -> list[dict[str, Any]]:
-    """Saved checks, newest change first."""
-    kept = SavedCheck.objects.select_related("made_by")
+@router.get("/checks", response={200: list[CheckSummary], 401: Errors, 422: Errors})
+def list_checks(request: HttpRequest, binned: bool = False) -> list[dict[str, Any]]:
+    """Saved checks, newest change first; or those in the bin."""
+    kept = SavedCheck.objects.filter(standing=BINNED if binned else HERE).select_related("made_by")
     return [_head(one) | {"verdict": one.answer["verdict"], "short": short_form(one.case)} for one in kept]
 
 
@@ -61,14 +65,14 @@ def _asked(request: HttpRequest) -> tuple[str, dict[str, Any], dict[str, Any], s
     return str(data.get("name") or ""), resolved(case), refs, str(data.get("note") or "")
 
 
-@router.post("/checks", response={200: SavedCheckAnswer, **REFUSALS}, openapi_extra=takes(KEEP))
+@router.post("/checks", auth=machinist, response={200: SavedCheckAnswer, **WRITES}, openapi_extra=takes(KEEP))
 def save_check(request: HttpRequest) -> HttpResponse:
     """Check a case and keep it with its answer."""
     user: Any = request.user
     return as_json(_whole(keep_check(user, *_asked(request))))
 
 
-@router.put("/checks/{slug}", response={200: SavedCheckAnswer, 404: Errors, **REFUSALS}, openapi_extra=takes(KEEP))
+@router.put("/checks/{slug}", auth=machinist, response={200: SavedCheckAnswer, **FINDS}, openapi_extra=takes(KEEP))
 def replace_check(request: HttpRequest, slug: str) -> HttpResponse:
     """Check a case and keep it in the place of one already kept; what that was stays in its history."""
     get_object_or_404(SavedCheck, slug=slug)
@@ -80,3 +84,45 @@ def replace_check(request: HttpRequest, slug: str) -> HttpResponse:
 def read_check(request: HttpRequest, slug: str) -> HttpResponse:
     """A saved check as it was asked and answered."""
     return as_json(_whole(get_object_or_404(SavedCheck.objects.select_related("made_by"), slug=slug)))
+
+
+@router.delete("/checks/{slug}", auth=machinist, response={200: PutAway, **FINDS})
+def remove_check(request: HttpRequest, slug: str) -> HttpResponse:
+    """Put a check into the bin."""
+    return standing_of(bin_check(get_object_or_404(SavedCheck, slug=slug)))
+
+
+@router.post("/checks/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
+def return_check(request: HttpRequest, slug: str) -> HttpResponse:
+    """Bring a check back from the bin."""
+    return standing_of(unbin_check(get_object_or_404(SavedCheck, slug=slug)))
+
+
+def _today(refs: dict[str, Any], part: str, model: type[Machine] | type[Cutter], was: dict[str, Any]) -> tuple[dict[str, Any] | None, bool]:
+    """The record a check's machine or cutter came from, as it stands today, and whether it has changed since."""
+    ref = refs.get(part)
+    slug = ref.get("id") if isinstance(ref, dict) else ref
+    record = model.objects.filter(slug=str(slug)).first() if slug else None
+    if record is None:
+        return None, False
+    spec = record.as_spec()
+    return spec, spec != was
+
+
+@router.get("/checks/{slug}/again", response={200: Again, 401: Errors, 404: Errors, 422: Errors})
+def check_again(request: HttpRequest, slug: str) -> HttpResponse:
+    """A kept check answered again on today's machine and cutter, beside the answer it was given then; nothing is kept of it."""
+    kept = get_object_or_404(SavedCheck, slug=slug)
+    machine, machine_changed = _today(kept.refs, "machine", Machine, kept.case["machine"])
+    cutter, cutter_changed = _today(kept.refs, "cutter", Cutter, kept.case["cutter"])
+    case, now = answer_today(kept, machine, cutter)
+    return as_json(
+        {
+            "then": kept.answer,
+            "then_version": kept.core_version,
+            "now": now,
+            "case": case,
+            "machine_changed": machine_changed,
+            "cutter_changed": cutter_changed,
+        }
+    )

@@ -11,21 +11,26 @@ from bore.contract.fields import Field, all_fields
 from bore.limits import ALL_LIMITS
 from bore.words import all_symbols, how_to_measure
 from shop.api.schemas import Errors, Health, Me, Words
+from shop.people.models import User
 
 router = Router(tags=["session"])
 
 
 @router.get("/health", auth=None, response=Health)
 def health(request: HttpRequest) -> dict[str, Any]:
-    """Whether the server is up."""
-    return {"ok": True, "version": VERSION}
+    """Whether the server is up, and whether anybody can sign in yet."""
+    return {"ok": True, "version": VERSION, "set_up": User.objects.exists()}
+
+
+def me_as_data(user: Any) -> dict[str, Any]:
+    """Who is signed in, and how far their role reaches."""
+    return {"username": user.username, "name": user.get_full_name() or user.username, "role": user.role, "demo": settings.DEMO}
 
 
 @router.get("/me", response={200: Me, 401: Errors})
 def me(request: HttpRequest) -> dict[str, Any]:
     """Who is signed in."""
-    user: Any = request.user
-    return {"username": user.username, "name": user.get_full_name() or user.username, "demo": settings.DEMO}
+    return me_as_data(request.user)
 
 
 def field_form(field: Field) -> dict[str, Any]:

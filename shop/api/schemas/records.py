@@ -1,6 +1,6 @@
 """Records of the yard, saved checks, and who is asking."""
 
-from typing import Any
+from typing import Any, Literal
 
 from ninja import Schema
 
@@ -16,6 +16,7 @@ class MachineRecord(Schema):
     note: str
     revision: int
     changed_at: str
+    standing: Literal["here", "retired", "binned"]
     spec: dict[str, Any]
 
 
@@ -28,8 +29,11 @@ class CutterRecord(Schema):
     diameter_mm: float
     count: int
     place: str
+    set_name: str
+    costs: dict[str, Any]
     note: str
     revision: int
+    standing: Literal["here", "retired", "binned"]
     spec: dict[str, Any]
 
 
@@ -46,6 +50,10 @@ class MaterialRecord(Schema):
     sure: str
     sources: list[str]
     own: bool
+    note: str
+    revision: int
+    standing: Literal["here", "retired", "binned"]
+    spec: dict[str, Any]
 
 
 class CheckSummary(Schema):
@@ -81,6 +89,7 @@ class Me(Schema):
 
     username: str
     name: str
+    role: Literal["learner", "machinist", "lead", "admin"]
     demo: bool
 
 
@@ -89,3 +98,4 @@ class Health(Schema):
 
     ok: bool
     version: str
+    set_up: bool

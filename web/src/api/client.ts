@@ -53,6 +53,11 @@ function taken<Data>({ data, error, response }: Reply<Data>): Data {
   throw new Refused(response.status, problems);
 }
 
+export type RecordKind = "machines" | "cutters" | "materials";
+export type FileKind = RecordKind | "checks" | "shop";
+export type FileForm = "csv" | "xlsx" | "json";
+export type Pasted = Schemas["Pasted"]["what"];
+
 // The case is the core's own object; its fields are checked there, in words.
 type Body = never;
 
@@ -61,6 +66,7 @@ export const api = {
   log: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/log", { body: job as Body, signal })),
   window: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/window", { body: job as Body, signal })),
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
+  plan: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan", { body: body as Body, signal })),
   program: async (body: { program: string; case: object }, signal?: AbortSignal) => taken(await client.POST("/api/program", { body: body as Body, signal })),
   settle: async (body: { case: object; changed: string; pinned: boolean }) =>
     taken(await client.POST("/api/settle", { body: body as Body })),
@@ -75,6 +81,42 @@ export const api = {
   readCheck: async (slug: string) => taken(await client.GET("/api/checks/{slug}", { params: { path: { slug } } })),
   keep: async (body: { name: string; note: string; case: object; refs: object }) =>
     taken(await client.POST("/api/checks", { body: body as Body })),
+  removeCheck: async (slug: string) => taken(await client.DELETE("/api/checks/{slug}", { params: { path: { slug } } })),
+  returnCheck: async (slug: string) => taken(await client.POST("/api/checks/{slug}/back", { params: { path: { slug } } })),
+  checkAgain: async (slug: string) => taken(await client.GET("/api/checks/{slug}/again", { params: { path: { slug } } })),
   keepAgain: async (slug: string, body: { name: string; note: string; case: object; refs: object }) =>
     taken(await client.PUT("/api/checks/{slug}", { params: { path: { slug } }, body: body as Body })),
+  drawMachine: async (spec: object, signal?: AbortSignal) => taken(await client.POST("/api/machines/draw", { body: spec as Body, signal })),
+  rateMachine: async (spec: object, signal?: AbortSignal) => taken(await client.POST("/api/machines/rated", { body: spec as Body, signal })),
+  readPasted: async (what: Pasted, text: string, system: "metric" | "inch") => taken(await client.POST("/api/machines/read", { body: { what, text, system } })),
+  crib: async () => taken(await client.GET("/api/crib")),
+  previewSet: async (text: string) => taken(await client.GET("/api/cutter-sets", { params: { query: { text } } })),
+  addSet: async (text: string, place: string) => taken(await client.POST("/api/cutter-sets", { body: { text, place, note: "" } })),
+  away: async (kind: RecordKind) => taken(await client.GET(`/api/${kind}`, { params: { query: { away: true } } })),
+  binnedChecks: async () => taken(await client.GET("/api/checks", { params: { query: { binned: true } } })),
+  add: async <Kind extends RecordKind>(kind: Kind, body: object) => taken(await client.POST(`/api/${kind as "machines"}`, { body: body as Body })),
+  change: async <Kind extends RecordKind>(kind: Kind, slug: string, body: object) =>
+    taken(await client.PUT(`/api/${kind as "machines"}/{slug}`, { params: { path: { slug } }, body: body as Body })),
+  remove: async (kind: RecordKind, slug: string) => taken(await client.DELETE(`/api/${kind}/{slug}`, { params: { path: { slug } } })),
+  bringBack: async (kind: RecordKind, slug: string) => taken(await client.POST(`/api/${kind}/{slug}/back`, { params: { path: { slug } } })),
+  history: async (kind: RecordKind | "checks", slug: string) => taken(await client.GET(`/api/${kind}/{slug}/history`, { params: { path: { slug } } })),
+  restore: async (kind: RecordKind, slug: string, entry: number) =>
+    taken(await client.POST(`/api/${kind as "machines"}/{slug}/history/{entry}/restore`, { params: { path: { slug, entry } } })),
+  bringIn: async (kind: FileKind, form: FileForm, body: Blob, write: boolean) =>
+    taken(
+      await client.POST("/api/import/{kind}", {
+        params: { path: { kind }, query: { form, write } },
+        body: body as unknown as Body,
+        bodySerializer: (given: unknown) => given as Blob,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
+    ),
+  health: async () => taken(await client.GET("/api/health")),
+  signIn: async (username: string, password: string) => taken(await client.POST("/api/sign-in", { body: { username, password } })),
+  signOut: async () => taken(await client.POST("/api/sign-out")),
+  ownPassword: async (old: string, fresh: string) => taken(await client.POST("/api/me/password", { body: { old, new: fresh } })),
+  people: async () => taken(await client.GET("/api/people")),
+  addPerson: async (body: Schemas["NewPerson"]) => taken(await client.POST("/api/people", { body })),
+  changePerson: async (username: string, body: Schemas["ChangedPerson"]) =>
+    taken(await client.PUT("/api/people/{username}", { params: { path: { username } }, body })),
 };

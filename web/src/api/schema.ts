@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * Health
-         * @description Whether the server is up.
+         * @description Whether the server is up, and whether anybody can sign in yet.
          */
         get: operations["shop_api_routers_session_health"];
         put?: never;
@@ -57,6 +57,110 @@ export interface paths {
          */
         get: operations["shop_api_routers_session_words"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in; too many wrong passwords lock the name out for a while.
+         */
+        post: operations["shop_api_routers_people_sign_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Out
+         * @description Sign out.
+         */
+        post: operations["shop_api_routers_people_sign_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Own Password
+         * @description Change one's own password; this session goes on, others end.
+         */
+        post: operations["shop_api_routers_people_own_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * People
+         * @description Everybody who has an account.
+         */
+        get: operations["shop_api_routers_people_people"];
+        put?: never;
+        /**
+         * New Person
+         * @description Make an account.
+         */
+        post: operations["shop_api_routers_people_new_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{username}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Changed Person
+         * @description Change a name, a role, a password, or whether somebody may sign in.
+         */
+        put: operations["shop_api_routers_people_changed_person"];
         post?: never;
         delete?: never;
         options?: never;
@@ -185,6 +289,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Hole
+         * @description The steps from solid metal to the hole as drawn, each checked; from the shop's crib unless the case brings its own.
+         */
+        post: operations["shop_api_routers_checks_plan_hole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/match": {
         parameters: {
             query?: never;
@@ -245,6 +369,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/draw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Machine
+         * @description Draw a machine up from its record, whether it is kept or not.
+         */
+        post: operations["shop_api_routers_drawing_draw_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/rated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rate Machine
+         * @description The largest drill a machine drives in each metal on its plate, beside what the plate says.
+         */
+        post: operations["shop_api_routers_drawing_rate_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Pasted
+         * @description Read a motor plate, pulleys, speeds, a curve or a scale's readings from text as it was typed or pasted.
+         */
+        post: operations["shop_api_routers_drawing_read_pasted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crib": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Crib
+         * @description Every drawer of the crib, its cutters to be drawn to scale, gaps where a set lacks a size.
+         */
+        get: operations["shop_api_routers_drawing_crib"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutter-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview Set
+         * @description A set read from its name, as it would stand.
+         */
+        get: operations["shop_api_routers_drawing_preview_set"];
+        put?: never;
+        /**
+         * Add Set
+         * @description Put a whole set into the crib.
+         */
+        post: operations["shop_api_routers_drawing_add_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines": {
         parameters: {
             query?: never;
@@ -254,11 +482,15 @@ export interface paths {
         };
         /**
          * Machines
-         * @description Every machine, its stages with it.
+         * @description Every machine that stands, its stages with it; with `away` those retired or in the bin.
          */
         get: operations["shop_api_routers_yard_machines"];
         put?: never;
-        post?: never;
+        /**
+         * Add Machine
+         * @description Put a machine in.
+         */
+        post: operations["shop_api_routers_yard_add_machine"];
         delete?: never;
         options?: never;
         head?: never;
@@ -274,11 +506,15 @@ export interface paths {
         };
         /**
          * Cutters
-         * @description Every cutter of the crib, by size.
+         * @description Every cutter of the crib, by size; with `away` those retired or in the bin.
          */
         get: operations["shop_api_routers_yard_cutters"];
         put?: never;
-        post?: never;
+        /**
+         * Add Cutter
+         * @description Put a cutter into the crib.
+         */
+        post: operations["shop_api_routers_yard_add_cutter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -294,11 +530,147 @@ export interface paths {
         };
         /**
          * Materials
-         * @description The shop's own materials, then the built-in table with its sources.
+         * @description The shop's own materials, then the built-in table with its sources; with `away` the shop's own that were put away.
          */
         get: operations["shop_api_routers_yard_materials"];
         put?: never;
+        /**
+         * Add Material
+         * @description Put in one of the shop's own materials.
+         */
+        post: operations["shop_api_routers_yard_add_material"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Machine
+         * @description Change a machine; what it was stays in its history.
+         */
+        put: operations["shop_api_routers_yard_change_machine"];
         post?: never;
+        /**
+         * Remove Machine
+         * @description Take a machine out: retired where kept checks were made with it, into the bin otherwise.
+         */
+        delete: operations["shop_api_routers_yard_remove_machine"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Cutter
+         * @description Change a cutter: worn, sharpened, moved, broken.
+         */
+        put: operations["shop_api_routers_yard_change_cutter"];
+        post?: never;
+        /**
+         * Remove Cutter
+         * @description Take a cutter out of the crib.
+         */
+        delete: operations["shop_api_routers_yard_remove_cutter"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Material
+         * @description Change one of the shop's own materials.
+         */
+        put: operations["shop_api_routers_yard_change_material"];
+        post?: never;
+        /**
+         * Remove Material
+         * @description Put one of the shop's own materials away.
+         */
+        delete: operations["shop_api_routers_yard_remove_material"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Machine
+         * @description Bring a machine back.
+         */
+        post: operations["shop_api_routers_yard_return_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Cutter
+         * @description Bring a cutter back.
+         */
+        post: operations["shop_api_routers_yard_return_cutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Material
+         * @description Bring a material back.
+         */
+        post: operations["shop_api_routers_yard_return_material"];
         delete?: never;
         options?: never;
         head?: never;
@@ -314,7 +686,7 @@ export interface paths {
         };
         /**
          * List Checks
-         * @description Saved checks, newest change first.
+         * @description Saved checks, newest change first; or those in the bin.
          */
         get: operations["shop_api_routers_jobs_list_checks"];
         put?: never;
@@ -347,6 +719,270 @@ export interface paths {
          */
         put: operations["shop_api_routers_jobs_replace_check"];
         post?: never;
+        /**
+         * Remove Check
+         * @description Put a check into the bin.
+         */
+        delete: operations["shop_api_routers_jobs_remove_check"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Check
+         * @description Bring a check back from the bin.
+         */
+        post: operations["shop_api_routers_jobs_return_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{slug}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check Again
+         * @description A kept check answered again on today's machine and cutter, beside the answer it was given then; nothing is kept of it.
+         */
+        get: operations["shop_api_routers_jobs_check_again"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Machine History
+         * @description Who changed a machine, when, and what it was.
+         */
+        get: operations["shop_api_routers_history_machine_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cutter History
+         * @description Who changed a cutter, when, and what it was.
+         */
+        get: operations["shop_api_routers_history_cutter_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Material History
+         * @description Who changed a material, when, and what it was.
+         */
+        get: operations["shop_api_routers_history_material_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check History
+         * @description Who kept a check, when, and what it was.
+         */
+        get: operations["shop_api_routers_history_check_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{slug}/history/{entry}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Machine
+         * @description Put a machine back as it was: its plate, its stages and its curve together.
+         */
+        post: operations["shop_api_routers_history_restore_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters/{slug}/history/{entry}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Cutter
+         * @description Put a cutter back as it was.
+         */
+        post: operations["shop_api_routers_history_restore_cutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{slug}/history/{entry}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Material
+         * @description Put one of the shop's own materials back as it was.
+         */
+        post: operations["shop_api_routers_history_restore_material"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Shop
+         * @description The whole shop as one JSON file.
+         */
+        get: operations["shop_api_routers_exchange_export_shop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Schema
+         * @description JSON Schema of the whole shop's file.
+         */
+        get: operations["shop_api_routers_exchange_export_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Table
+         * @description Records of a kind as a table; cutters under ISO 13399 symbols where asked.
+         */
+        get: operations["shop_api_routers_exchange_export_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import File
+         * @description Try a file: what each row would do, and why not; with `write`, and nothing wrong, keep all of it, or nothing.
+         */
+        post: operations["shop_api_routers_exchange_import_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -366,6 +1002,8 @@ export interface components {
             ok: boolean;
             /** Version */
             version: string;
+            /** Set Up */
+            set_up: boolean;
         };
         /**
          * Me
@@ -376,6 +1014,11 @@ export interface components {
             username: string;
             /** Name */
             name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "learner" | "machinist" | "lead" | "admin";
             /** Demo */
             demo: boolean;
         };
@@ -448,6 +1091,79 @@ export interface components {
             fields: {
                 [key: string]: components["schemas"]["FieldForm"];
             };
+        };
+        /**
+         * SignIn
+         * @description Name and password.
+         */
+        SignIn: {
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * NewPassword
+         * @description One's own new password, and the old one.
+         */
+        NewPassword: {
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
+        };
+        /**
+         * Person
+         * @description An account.
+         */
+        Person: {
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "learner" | "machinist" | "lead" | "admin";
+            /** Active */
+            active: boolean;
+            /** Last Visit */
+            last_visit: string | null;
+        };
+        /**
+         * NewPerson
+         * @description A new account.
+         */
+        NewPerson: {
+            /** Username */
+            username: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "learner" | "machinist" | "lead" | "admin";
+            /** Password */
+            password: string;
+        };
+        /**
+         * ChangedPerson
+         * @description What changes of an account; what is left out stays.
+         */
+        ChangedPerson: {
+            /** Name */
+            name?: string | null;
+            /** Role */
+            role?: ("learner" | "machinist" | "lead" | "admin") | null;
+            /** Active */
+            active?: boolean | null;
+            /** Password */
+            password?: string | null;
         };
         /**
          * Answer
@@ -1057,6 +1773,184 @@ export interface components {
             nearest_miss: components["schemas"]["WayOut"] | null;
         };
         /**
+         * DrawnHole
+         * @description A hole as the drawing names it.
+         */
+        DrawnHole: {
+            /** Text */
+            text: string;
+            /** Drilled Mm */
+            drilled_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            /** Finished Mm */
+            finished_mm: number;
+            /** Pitch Mm */
+            pitch_mm: number | null;
+            /** Tolerance It */
+            tolerance_it: number | null;
+            /** Reamed */
+            reamed: boolean;
+            /** Tapped */
+            tapped: boolean;
+        };
+        /**
+         * OnePlan
+         * @description A row of steps and what it comes to.
+         */
+        OnePlan: {
+            /** Words */
+            words: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Hole S */
+            hole_s: number;
+            /** Total S */
+            total_s: number;
+            /** Worst Use */
+            worst_use: number;
+            /** Tools */
+            tools: number;
+            /** Steps */
+            steps: components["schemas"]["PlanStep"][];
+        };
+        /**
+         * OtherPlan
+         * @description A plan by another wish.
+         */
+        OtherPlan: {
+            /** Words */
+            words: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Hole S */
+            hole_s: number;
+            /** Total S */
+            total_s: number;
+            /** Worst Use */
+            worst_use: number;
+            /** Tools */
+            tools: number;
+            /** Steps */
+            steps: components["schemas"]["PlanStep"][];
+            /** Want */
+            want: string;
+        };
+        /**
+         * PatternAnswer
+         * @description Where the holes stand, and what a divider is set to.
+         */
+        PatternAnswer: {
+            /** Kind */
+            kind: string;
+            /** Points Mm */
+            points_mm: number[][];
+            /** Neighbour Mm */
+            neighbour_mm: number | null;
+            /** Marks Mm */
+            marks_mm: number[];
+        };
+        /**
+         * PlanAnswer
+         * @description A plan for a hole, and the others one might want.
+         */
+        PlanAnswer: {
+            hole: components["schemas"]["DrawnHole"];
+            /** Depth Mm */
+            depth_mm: number;
+            /** Through */
+            through: boolean;
+            /** Count */
+            count: number;
+            /** Machine */
+            machine: string;
+            /** Material */
+            material: string;
+            pattern: components["schemas"]["PatternAnswer"];
+            plan: components["schemas"]["OnePlan"];
+            /** Alternatives */
+            alternatives: components["schemas"]["OtherPlan"][];
+        };
+        /**
+         * PlanCut
+         * @description A cutter's step, as it was checked.
+         */
+        PlanCut: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Speed Words */
+            speed_words: string;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Hand Force N */
+            hand_force_n: number | null;
+            /** Stop Mm */
+            stop_mm: number;
+            /** Point Mm */
+            point_mm: number;
+            /** Floor Mm */
+            floor_mm: number | null;
+            /** Pecks Mm */
+            pecks_mm: number[];
+            /** Coolant */
+            coolant: string;
+            /** Point Angle Deg */
+            point_angle_deg: number;
+            /** Family */
+            family: string;
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * PlanStep
+         * @description One step; a hand's work has no cut.
+         */
+        PlanStep: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mark" | "pilot" | "open" | "drill" | "ream" | "tap" | "deburr";
+            /** Words */
+            words: string;
+            /** Tool */
+            tool: string;
+            /** Cutter */
+            cutter: number | null;
+            /** Start Mm */
+            start_mm: number;
+            /** Size Mm */
+            size_mm: number;
+            /** Why */
+            why: string;
+            /** Time S */
+            time_s: number;
+            /** Change S */
+            change_s: number;
+            cut: components["schemas"]["PlanCut"] | null;
+        };
+        /**
          * MatchAnswer
          * @description Every pairing, best first.
          */
@@ -1198,26 +2092,282 @@ export interface components {
             check: components["schemas"]["Answer"] | null;
         };
         /**
-         * MachineRecord
-         * @description A machine of the yard.
+         * ChainLink
+         * @description A link of the chain from the plate to the spindle.
          */
-        MachineRecord: {
+        ChainLink: {
             /** Id */
             id: string;
+            /** Words */
+            words: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+            /** Path */
+            path: string;
+            /** Assumed */
+            assumed: string | null;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
+        /**
+         * DrawnCurve
+         * @description Torque and power at the spindle over speed.
+         */
+        DrawnCurve: {
             /** Name */
             name: string;
-            /** Kind */
-            kind: string;
-            /** Note */
-            note: string;
-            /** Revision */
-            revision: number;
-            /** Changed At */
-            changed_at: string;
-            /** Spec */
-            spec: {
+            /** Speed Rpm */
+            speed_rpm: number[];
+            /** Torque Nm */
+            torque_nm: number[];
+            /** Power Kw */
+            power_kw: number[];
+        };
+        /**
+         * DrawnHand
+         * @description What a hand makes of the lever or wheel.
+         */
+        DrawnHand: {
+            /** Force Ratio */
+            force_ratio: number;
+            /** Return Spring N */
+            return_spring_n: number;
+            /** Pulls N */
+            pulls_n: number[];
+            /** Thrust N */
+            thrust_n: number[];
+            test: components["schemas"]["DrawnTest"] | null;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
+        /**
+         * DrawnMachine
+         * @description A machine drawn up from its record.
+         */
+        DrawnMachine: {
+            /** Chain */
+            chain: components["schemas"]["ChainLink"][];
+            /** Speeds */
+            speeds: components["schemas"]["DrawnSpeed"][];
+            /** Curves */
+            curves: components["schemas"]["DrawnCurve"][];
+            hand: components["schemas"]["DrawnHand"] | null;
+            /** Train */
+            train: components["schemas"]["DrawnPair"][];
+            /** Motor Speed Rpm */
+            motor_speed_rpm: number;
+            /** Assumed */
+            assumed: components["schemas"]["Assumed"][];
+        };
+        /**
+         * DrawnPair
+         * @description A pulley pair and the speed it gives.
+         */
+        DrawnPair: {
+            /** Name */
+            name: string;
+            /** Motor Pulley Mm */
+            motor_pulley_mm: number;
+            /** Spindle Pulley Mm */
+            spindle_pulley_mm: number;
+            /** Idler In Mm */
+            idler_in_mm: number | null;
+            /** Idler Out Mm */
+            idler_out_mm: number | null;
+            /** Reduction */
+            reduction: number;
+            /** Measured Rpm */
+            measured_rpm: number | null;
+            /** Speed Rpm */
+            speed_rpm: number | null;
+        };
+        /**
+         * DrawnSpeed
+         * @description A speed and what the spindle has at it.
+         */
+        DrawnSpeed: {
+            /** Name */
+            name: string;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Power Kw */
+            power_kw: number;
+            /** Rated Nm */
+            rated_nm: number;
+            /** Breakdown Nm */
+            breakdown_nm: number;
+            /** Belt Nm */
+            belt_nm: number | null;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
+        /**
+         * DrawnTest
+         * @description What a scale under the quill said.
+         */
+        DrawnTest: {
+            /** Force Ratio */
+            force_ratio: number;
+            /** Return Spring N */
+            return_spring_n: number;
+            /** Spring Measured */
+            spring_measured: boolean;
+            /** Scatter */
+            scatter: number;
+        };
+        /**
+         * RatedAnswer
+         * @description What a machine drills beside what its plate says.
+         */
+        RatedAnswer: {
+            /** Rated */
+            rated: components["schemas"]["RatedDrill"][];
+        };
+        /**
+         * RatedDrill
+         * @description The largest drill in a metal: on the plate, and worked out.
+         */
+        RatedDrill: {
+            /** Metal */
+            metal: string;
+            /** Plate Mm */
+            plate_mm: number | null;
+            /** Computed Mm */
+            computed_mm: number | null;
+            /** Next Mm */
+            next_mm: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * PasteAnswer
+         * @description What was made of pasted text: readings of a plate, or items of a list, and what was left over.
+         */
+        PasteAnswer: {
+            /** Readings */
+            readings: components["schemas"]["PlateReading"][];
+            /** Items */
+            items: {
                 [key: string]: unknown;
-            };
+            }[];
+            /** Points */
+            points: number[][];
+            /** Left */
+            left: string;
+        };
+        /**
+         * PlateReading
+         * @description A figure found on a plate.
+         */
+        PlateReading: {
+            /** Text */
+            text: string;
+            /** Field */
+            field: string;
+            /** Value */
+            value: number | string;
+        };
+        /**
+         * Pasted
+         * @description Text to be read, and what it is.
+         */
+        Pasted: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "plate" | "pulleys" | "speeds" | "curve-kw" | "curve-nm" | "scale";
+            /** Text */
+            text: string;
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "inch";
+        };
+        /**
+         * Crib
+         * @description Every drawer of the crib.
+         */
+        Crib: {
+            /** Drawers */
+            drawers: components["schemas"]["Drawer"][];
+        };
+        /**
+         * Drawer
+         * @description A set in its box, or the singles of one place.
+         */
+        Drawer: {
+            /** Title */
+            title: string;
+            /** Place */
+            place: string;
+            /** Is Set */
+            is_set: boolean;
+            /** Gaps */
+            gaps: number;
+            /** Slots */
+            slots: components["schemas"]["Slot"][];
+        };
+        /**
+         * Outline
+         * @description A cutter as it is drawn to scale.
+         */
+        Outline: {
+            /** Family */
+            family: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Point */
+            point: string;
+            /** Point Angle Deg */
+            point_angle_deg: number;
+            /** Substrate */
+            substrate: string;
+            /** Body Length Mm */
+            body_length_mm: number;
+            /** Flute Length Mm */
+            flute_length_mm: number;
+            /** Shank */
+            shank: string;
+            /** Shank Diameter Mm */
+            shank_diameter_mm: number;
+            /** Wear */
+            wear: string;
+            /** Cut Depth Mm */
+            cut_depth_mm: number | null;
+            /** Edges */
+            edges: number;
+            /** Pitch Mm */
+            pitch_mm: number | null;
+            /** Step Diameter Mm */
+            step_diameter_mm: number | null;
+        };
+        /**
+         * Slot
+         * @description A place in a drawer: a cutter standing in it, or a gap (no cutter) of a size the set should have.
+         */
+        Slot: {
+            /** Text */
+            text: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Cutter */
+            cutter: string | null;
+            outline: components["schemas"]["Outline"];
+        };
+        /**
+         * SetPreview
+         * @description A set read from its name, before it is put in.
+         */
+        SetPreview: {
+            /** Words */
+            words: string;
+            /** Slots */
+            slots: components["schemas"]["Slot"][];
         };
         /**
          * CutterRecord
@@ -1236,10 +2386,74 @@ export interface components {
             count: number;
             /** Place */
             place: string;
+            /** Set Name */
+            set_name: string;
+            /** Costs */
+            costs: {
+                [key: string]: unknown;
+            };
             /** Note */
             note: string;
             /** Revision */
             revision: number;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "here" | "retired" | "binned";
+            /** Spec */
+            spec: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * PutIn
+         * @description Cutters that were put into the crib.
+         */
+        PutIn: {
+            /** Cutters */
+            cutters: components["schemas"]["CutterRecord"][];
+        };
+        /**
+         * NewSet
+         * @description A set by its name, and where it goes.
+         */
+        NewSet: {
+            /** Text */
+            text: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * MachineRecord
+         * @description A machine of the yard.
+         */
+        MachineRecord: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Note */
+            note: string;
+            /** Revision */
+            revision: number;
+            /** Changed At */
+            changed_at: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "here" | "retired" | "binned";
             /** Spec */
             spec: {
                 [key: string]: unknown;
@@ -1270,6 +2484,38 @@ export interface components {
             sources: string[];
             /** Own */
             own: boolean;
+            /** Note */
+            note: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "here" | "retired" | "binned";
+            /** Spec */
+            spec: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * PutAway
+         * @description How a record stands now, and until when it can be brought back.
+         */
+        PutAway: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "here" | "retired" | "binned";
+            /** Gone For Good At */
+            gone_for_good_at: string | null;
+            /** Revision */
+            revision: number;
         };
         /**
          * CheckSummary
@@ -1324,6 +2570,101 @@ export interface components {
             changed_at: string;
             /** Demo */
             demo: boolean;
+        };
+        /**
+         * Again
+         * @description A kept check answered again, on today's machine and cutter.
+         */
+        Again: {
+            then: components["schemas"]["Answer"];
+            /** Then Version */
+            then_version: string;
+            now: components["schemas"]["Answer"];
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+            /** Machine Changed */
+            machine_changed: boolean;
+            /** Cutter Changed */
+            cutter_changed: boolean;
+        };
+        /**
+         * Change
+         * @description One field before and after.
+         */
+        Change: {
+            /** Field */
+            field: string;
+            /** Before */
+            before: unknown;
+            /** After */
+            after: unknown;
+        };
+        /**
+         * History
+         * @description The changes of a record, newest first.
+         */
+        History: {
+            /** Entries */
+            entries: components["schemas"]["HistoryEntry"][];
+        };
+        /**
+         * HistoryEntry
+         * @description One change of a record.
+         */
+        HistoryEntry: {
+            /** Id */
+            id: number;
+            /** When */
+            when: string;
+            /** Who */
+            who: string;
+            /** What */
+            what: string;
+            /** Changes */
+            changes: components["schemas"]["Change"][];
+            /** Latest */
+            latest: boolean;
+        };
+        /**
+         * Brought
+         * @description What a file would do, or did.
+         */
+        Brought: {
+            /** Written */
+            written: boolean;
+            /** New */
+            new: number;
+            /** Changed */
+            changed: number;
+            /** Same */
+            same: number;
+            /** Wrong */
+            wrong: number;
+            /** Rows */
+            rows: components["schemas"]["RowFound"][];
+        };
+        /**
+         * RowFound
+         * @description What one row of a file would do, or did.
+         */
+        RowFound: {
+            /** Row */
+            row: number;
+            /** Kind */
+            kind: string;
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "new" | "changed" | "same" | "wrong";
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
         };
         Case: {
             hole: {
@@ -1497,6 +2838,8 @@ export interface components {
                 stroke_mm?: number | null;
                 /** @description spindle nose to table at most, mm */
                 daylight_mm?: number | null;
+                /** @description spindle axis to the column, mm */
+                throat_mm?: number | null;
                 /** @description rated drilling diameter on the plate, by metal, mm */
                 rated_diameter_mm?: {
                     [key: string]: number;
@@ -1648,6 +2991,17 @@ export interface components {
                     max_thrust_n?: number | null;
                     /** @description backlash of screw or rack, mm */
                     backlash_mm?: number | null;
+                    /** @description turns of the lever that were counted, where its pinion is not known */
+                    turns?: number | null;
+                    /** @description travel of the quill for those turns, mm */
+                    turns_travel_mm?: number | null;
+                    /** @description readings of a bathroom scale under the quill, from which its force ratio follows */
+                    scale_test?: {
+                        /** @description pull at the knob or rim, N */
+                        hand_force_n: number;
+                        /** @description what the scale under the quill read, N */
+                        thrust_n: number;
+                    }[] | null;
                 };
                 holder?: {
                     /** @description what holds the tool */
@@ -1814,6 +3168,8 @@ export interface components {
                     stroke_mm?: number | null;
                     /** @description spindle nose to table at most, mm */
                     daylight_mm?: number | null;
+                    /** @description spindle axis to the column, mm */
+                    throat_mm?: number | null;
                     /** @description rated drilling diameter on the plate, by metal, mm */
                     rated_diameter_mm?: {
                         [key: string]: number;
@@ -1965,6 +3321,17 @@ export interface components {
                         max_thrust_n?: number | null;
                         /** @description backlash of screw or rack, mm */
                         backlash_mm?: number | null;
+                        /** @description turns of the lever that were counted, where its pinion is not known */
+                        turns?: number | null;
+                        /** @description travel of the quill for those turns, mm */
+                        turns_travel_mm?: number | null;
+                        /** @description readings of a bathroom scale under the quill, from which its force ratio follows */
+                        scale_test?: {
+                            /** @description pull at the knob or rim, N */
+                            hand_force_n: number;
+                            /** @description what the scale under the quill read, N */
+                            thrust_n: number;
+                        }[] | null;
                     };
                     holder?: {
                         /** @description what holds the tool */
@@ -1990,6 +3357,323 @@ export interface components {
                     };
                 }[] | null;
             };
+        };
+        MachineSpec: {
+            /**
+             * @description kind of machine
+             * @enum {string}
+             */
+            kind: "bench-press" | "column-press" | "radial-press" | "magnetic" | "lathe" | "turning-centre" | "machining-centre" | "gun-drilling" | "hand-held";
+            /** @description what the shop calls it */
+            name?: string | null;
+            /** @description axial stiffness, spindle against table, N/mm */
+            stiffness_n_mm?: number | null;
+            /** @description thrust the frame is rated for, N */
+            max_thrust_n?: number | null;
+            /** @description travel of the spindle, mm */
+            stroke_mm?: number | null;
+            /** @description spindle nose to table at most, mm */
+            daylight_mm?: number | null;
+            /** @description spindle axis to the column, mm */
+            throat_mm?: number | null;
+            /** @description rated drilling diameter on the plate, by metal, mm */
+            rated_diameter_mm?: {
+                [key: string]: number;
+            } | null;
+            /** @description the magnetic base */
+            magnet?: {
+                /** @description rated pull, N */
+                pull_n: number;
+                /** @description plate the pull is rated on, mm */
+                rated_thickness_mm?: number | null;
+                /** @description length of the base, mm */
+                length_mm: number;
+                /** @description width of the base, mm */
+                width_mm: number;
+                /** @description front edge of the base to the spindle, mm */
+                overhang_mm: number;
+                /** @description weight of the machine, kg */
+                weight_kg: number;
+                /** @description centre of gravity from the rear edge of the base, mm */
+                cg_from_rear_mm?: number | null;
+                /** @description what is on the plate under the base */
+                surface?: ("bare" | "scale" | "primed" | "painted" | "galvanised" | "intumescent" | "rusty") | null;
+                /** @description gap between base and steel, mm */
+                gap_mm?: number | null;
+                /** @description how the base lies */
+                orientation?: ("down" | "wall" | "overhead") | null;
+                /** @description safety strap on */
+                strap?: boolean | null;
+                /** @description share of the base in contact */
+                contact_share?: number | null;
+            } | null;
+            spindle?: {
+                /** @description rated output of the motor, kW */
+                power_kw?: number | null;
+                /** @description the motor's plate, where its output is not known */
+                plate?: {
+                    /** @description output printed on the plate, kW */
+                    output_kw?: number | null;
+                    /** @description output printed on the plate in horsepower, hp */
+                    output_hp?: number | null;
+                    /** @description input printed on the plate, as hobby machines and hand tools do, kW */
+                    input_kw?: number | null;
+                    /** @description voltage on the plate, V */
+                    volts?: number | null;
+                    /** @description current on the plate, A */
+                    amps?: number | null;
+                    /** @description power factor on the plate */
+                    power_factor?: number | null;
+                    /** @description efficiency of the motor */
+                    motor_efficiency?: number | null;
+                    /** @description motor speed on the plate, rpm */
+                    speed_rpm?: number | null;
+                    /** @description frequency the plate is for, Hz */
+                    frequency_hz?: number | null;
+                    /** @description frequency of the supply it runs on, where that differs, Hz */
+                    supply_hz?: number | null;
+                } | null;
+                /** @description speed of the motor's shaft at load, rpm */
+                motor_speed_rpm?: number | null;
+                /** @description share of the motor's power that reaches the spindle */
+                efficiency?: number | null;
+                /** @description kind of motor */
+                motor?: ("single-phase-capacitor-run" | "single-phase-capacitor-start" | "three-phase" | "frequency-drive" | "universal" | "servo") | null;
+                /** @description duty on the plate */
+                duty?: ("S1" | "S2" | "S3" | "S6") | null;
+                /** @description short-time power on the plate, kW */
+                short_time_kw?: number | null;
+                /** @description how long the short-time power may last, min */
+                short_time_min?: number | null;
+                /** @description breakdown torque over rated torque */
+                breakdown_ratio?: number | null;
+                /** @description power the drive takes running idle, beyond the efficiency, kW */
+                idle_kw?: number | null;
+                /** @description how the motor drives the spindle */
+                drive?: ("belt" | "gear" | "direct") | null;
+                /** @description share of the time spent cutting */
+                cutting_share?: number | null;
+                /** @description pulley pairs, where speeds are to be worked out from them */
+                train?: {
+                    /** @description what the pair is called */
+                    name?: string | null;
+                    /** @description pulley on the motor, mm */
+                    motor_pulley_mm: number;
+                    /** @description pulley on the spindle, mm */
+                    spindle_pulley_mm: number;
+                    /** @description idler pulley the motor drives, where there is one, mm */
+                    idler_in_mm?: number | null;
+                    /** @description idler pulley that drives the spindle, mm */
+                    idler_out_mm?: number | null;
+                    /** @description gear reduction behind the belt, as a back gear */
+                    reduction?: number | null;
+                    /** @description spindle speed read with a tachometer; it stands above the worked-out one, rpm */
+                    measured_rpm?: number | null;
+                }[] | null;
+                /** @description the speeds the spindle really has; needed unless a train is given */
+                stages?: {
+                    /** @description what the step is called */
+                    name?: string | null;
+                    /** @description speed of a fixed step, rpm */
+                    speed_rpm?: number | null;
+                    /** @description slowest of a range, rpm */
+                    min_rpm?: number | null;
+                    /** @description fastest of a range, rpm */
+                    max_rpm?: number | null;
+                    /** @description base speed of a range: constant torque below it and constant power above, rpm */
+                    base_rpm?: number | null;
+                    /** @description points of speed and power along a range, rpm, kW */
+                    curve?: number[][] | null;
+                    /** @description torque at the spindle at which the belt slips, measured, N·m */
+                    belt_torque_nm?: number | null;
+                    /** @description the belt of this step */
+                    belt?: {
+                        /** @description belt section */
+                        section?: ("Z/10" | "A/13" | "B/17" | "other") | null;
+                        /** @description belts side by side */
+                        count?: number | null;
+                        /** @description diameter of the smaller pulley, mm */
+                        small_pulley_mm?: number | null;
+                        /** @description wrap on the smaller pulley, deg */
+                        wrap_deg?: number | null;
+                        /** @description belt worn or glazed */
+                        worn?: boolean | null;
+                    } | null;
+                }[] | null;
+            };
+            feed?: {
+                /**
+                 * @description how the feed is made
+                 * @enum {string}
+                 */
+                kind: "hand-lever" | "magnet-rack" | "tailstock" | "power-steps" | "servo" | "push";
+                /** @description hand lever, hub to knob, mm */
+                lever_length_mm?: number | null;
+                /** @description pitch radius of the quill pinion, mm */
+                pinion_radius_mm?: number | null;
+                /** @description share of the hand's work that reaches the drill */
+                efficiency?: number | null;
+                /** @description return spring, felt at the knob, N */
+                return_spring_n?: number | null;
+                /** @description radius of a tailstock wheel, mm */
+                wheel_radius_mm?: number | null;
+                /** @description lead of a tailstock screw, mm */
+                lead_mm?: number | null;
+                /** @description travel of a tailstock quill, mm */
+                travel_mm?: number | null;
+                /** @description power-feed steps, mm/rev */
+                steps_mm_rev?: number[] | null;
+                /** @description thrust the feed is rated for, N */
+                max_thrust_n?: number | null;
+                /** @description backlash of screw or rack, mm */
+                backlash_mm?: number | null;
+                /** @description turns of the lever that were counted, where its pinion is not known */
+                turns?: number | null;
+                /** @description travel of the quill for those turns, mm */
+                turns_travel_mm?: number | null;
+                /** @description readings of a bathroom scale under the quill, from which its force ratio follows */
+                scale_test?: {
+                    /** @description pull at the knob or rim, N */
+                    hand_force_n: number;
+                    /** @description what the scale under the quill read, N */
+                    thrust_n: number;
+                }[] | null;
+            };
+            holder?: {
+                /** @description what holds the tool */
+                kind?: ("chuck" | "morse" | "collet" | "hydraulic" | "shrink" | "side-lock") | null;
+                /** @description Morse number 0 to 6, or collet size ER16 to ER40 */
+                size?: (string | number) | null;
+                /** @description tang seated in its slot */
+                tang_engaged?: boolean | null;
+                /** @description largest shank a chuck takes, mm */
+                capacity_mm?: number | null;
+                /** @description how a chuck is tightened */
+                grip?: ("keyed" | "hand" | "self-tightening") | null;
+                /** @description top speed of the chuck, rpm */
+                max_rpm?: number | null;
+            };
+            coolant?: {
+                /** @description how coolant reaches the edge */
+                method?: ("dry" | "brush" | "mist" | "flood" | "through") | null;
+                /** @description pressure at the tool, bar */
+                pressure_bar?: number | null;
+                /** @description flow at the tool, l/min */
+                flow_l_min?: number | null;
+            };
+        };
+        CutterSpec: {
+            /**
+             * @description family of cutter
+             * @enum {string}
+             */
+            family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
+            /** @description cutting diameter, mm */
+            diameter_mm?: number | null;
+            /** @description what the edge is made of */
+            substrate?: ("hss" | "hss-co" | "carbide" | "carbide-tipped") | null;
+            /** @description point form */
+            point?: ("conventional" | "thinned" | "split" | "self-centring" | "four-facet" | "sheet") | null;
+            /** @description point angle, deg */
+            point_angle_deg?: number | null;
+            /** @description chisel edge length over diameter */
+            chisel_ratio?: number | null;
+            /** @description effective cutting edges */
+            edges?: number | null;
+            /** @description flute form */
+            flute?: ("standard" | "parabolic" | "straight") | null;
+            /** @description flute length, mm */
+            flute_length_mm?: number | null;
+            /** @description overall length, mm */
+            body_length_mm?: number | null;
+            /** @description length standing out of the holder, mm */
+            free_length_mm?: number | null;
+            /** @description form of the shank */
+            shank?: ("straight" | "morse-0" | "morse-1" | "morse-2" | "morse-3" | "morse-4" | "morse-5" | "morse-6" | "flats") | null;
+            /** @description shank diameter, mm */
+            shank_diameter_mm?: number | null;
+            /** @description coolant holes through the tool */
+            coolant_through?: boolean | null;
+            /** @description diameter of each coolant hole, mm */
+            coolant_hole_mm?: number | null;
+            /** @description how many coolant holes */
+            coolant_holes?: number | null;
+            /** @description state of the edge */
+            wear?: ("sharp" | "used" | "dull") | null;
+            /** @description radius of the cutting edge, mm */
+            edge_radius_mm?: number | null;
+            /** @description effective rake angle of the lip, deg */
+            rake_deg?: number | null;
+            /** @description helix angle of the flutes, deg */
+            helix_deg?: number | null;
+            /** @description steady rests along a long drill */
+            steady_rests?: number | null;
+            /** @description off-centre shift of an indexable drill on a lathe, mm */
+            shift_mm?: number | null;
+            /** @description slug an annular cutter leaves, mm */
+            slug_diameter_mm?: number | null;
+            /** @description teeth of an annular cutter */
+            teeth?: number | null;
+            /** @description stages the teeth share a chip by */
+            chip_stages?: number | null;
+            /** @description depth an annular cutter reaches, mm */
+            cut_depth_mm?: number | null;
+            /** @description spring of the pilot pin, N */
+            pin_spring_n?: number | null;
+            /** @description length of a gun drill's tube, mm */
+            tube_length_mm?: number | null;
+            /** @description diameter of a gun drill's tube, mm */
+            tube_diameter_mm?: number | null;
+            /** @description length series of a twist drill; jobber where nothing is said */
+            series?: ("stub" | "jobber" | "long" | "extra-long") | null;
+            /** @description small diameter of a step drill, pilot of a centre drill, mm */
+            step_diameter_mm?: number | null;
+            /** @description pitch of a tap or thread mill, mm */
+            pitch_mm?: number | null;
+            /** @description threads of a tap's chamfer */
+            chamfer_threads?: number | null;
+        };
+        MaterialSpec: {
+            /** @description id of a material in the table */
+            id?: string | null;
+            /** @description what it is called */
+            name?: string | null;
+            /** @description ISO 513 group */
+            iso_group?: ("P" | "M" | "K" | "N" | "S" | "H") | null;
+            /** @description Brinell hardness, HB */
+            hardness_hb?: number | null;
+            /** @description tensile strength, N/mm² */
+            tensile_n_mm2?: number | null;
+            /** @description specific cutting force at 1 mm chip thickness, N/mm² */
+            kc11_n_mm2?: number | null;
+            /** @description exponent of the specific cutting force */
+            mc?: number | null;
+            /** @description work-material factor for torque, lbf/in² */
+            kd_torque_lbf_in2?: number | null;
+            /** @description work-material factor for thrust, lbf/in² */
+            kd_thrust_lbf_in2?: number | null;
+            /** @description specific energy of drilling at the cutter, sharp, 0.25 mm chip, W·s/mm³ */
+            specific_energy_w_s_mm3?: number | null;
+            /** @description row of the power-law handbook that applies */
+            power_law_row?: ("steel" | "austenitic" | "grey-iron" | "malleable" | "copper-alloy" | "aluminium") | null;
+            /** @description half-width of the constants' own uncertainty, as a share */
+            spread?: number | null;
+            /** @description usual cutting speed, HSS, flood, m/min */
+            vc_hss_m_min?: number[] | null;
+            /** @description usual cutting speed, cobalt HSS, flood, m/min */
+            vc_hssco_m_min?: number[] | null;
+            /** @description usual cutting speed, carbide, flood, m/min */
+            vc_carbide_m_min?: number[] | null;
+            /** @description column of the feed table */
+            feed_class?: ("very-low" | "low" | "medium" | "high") | null;
+            /** @description does it harden under a rubbing edge */
+            work_hardens?: ("no" | "slight" | "yes") | null;
+            /** @description the chip it makes */
+            chip?: ("long" | "medium" | "short" | "powder") | null;
+            /** @description does it pull the drill in */
+            grab?: ("low" | "medium" | "high") | null;
+            /** @description does a magnet hold on it */
+            magnetic?: ("yes" | "partly" | "no") | null;
         };
     };
     responses: never;
@@ -2078,6 +3762,380 @@ export interface operations {
             };
         };
     };
+    shop_api_routers_people_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_people_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_people_own_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_people_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_people_new_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_people_changed_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedPerson"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     shop_api_routers_checks_check_case: {
         parameters: {
             query?: never;
@@ -2111,6 +4169,15 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2169,6 +4236,15 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2213,6 +4289,15 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2269,6 +4354,15 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2369,6 +4463,88 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_plan_hole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description hole, material, machine and holding of a case; the yard's cutters are the crib */
+                    case: Record<string, never>;
+                    plan: {
+                        /** @description as the drawing names it: 20, 20 H7, M12, M12 clearance */
+                        hole: string;
+                        /** @enum {string} */
+                        want?: "usual" | "quickest" | "fewest" | "gentlest";
+                        pinned_mm?: number[];
+                        without_mm?: number[];
+                        pattern?: Record<string, never>;
+                        alternatives?: boolean;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2420,6 +4596,15 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2464,6 +4649,15 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2525,6 +4719,15 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2536,9 +4739,338 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_machines: {
+    shop_api_routers_drawing_draw_machine: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MachineSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnMachine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_drawing_rate_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MachineSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatedAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_drawing_read_pasted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pasted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasteAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_drawing_crib: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crib"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_drawing_preview_set: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetPreview"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_drawing_add_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutIn"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_machines: {
+        parameters: {
+            query?: {
+                away?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2563,11 +5095,105 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_add_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    spec: components["schemas"]["MachineSpec"];
+                    note?: string;
+                    /** @description the revision that was read; left out, the record is replaced whatever it is */
+                    revision?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     shop_api_routers_yard_cutters: {
         parameters: {
-            query?: never;
+            query?: {
+                away?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2592,11 +5218,110 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_add_cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    spec: components["schemas"]["CutterSpec"];
+                    note?: string;
+                    /** @description the revision that was read; left out, the record is replaced whatever it is */
+                    revision?: number;
+                    name?: string;
+                    count?: number;
+                    place?: string;
+                    set_name?: string;
+                    costs?: Record<string, never>;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutterRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     shop_api_routers_yard_materials: {
         parameters: {
-            query?: never;
+            query?: {
+                away?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2621,11 +5346,902 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_add_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    spec: components["schemas"]["MaterialSpec"];
+                    note?: string;
+                    /** @description the revision that was read; left out, the record is replaced whatever it is */
+                    revision?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_change_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    spec: components["schemas"]["MachineSpec"];
+                    note?: string;
+                    /** @description the revision that was read; left out, the record is replaced whatever it is */
+                    revision?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_remove_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_change_cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    spec: components["schemas"]["CutterSpec"];
+                    note?: string;
+                    /** @description the revision that was read; left out, the record is replaced whatever it is */
+                    revision?: number;
+                    name?: string;
+                    count?: number;
+                    place?: string;
+                    set_name?: string;
+                    costs?: Record<string, never>;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutterRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_remove_cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_change_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    spec: components["schemas"]["MaterialSpec"];
+                    note?: string;
+                    /** @description the revision that was read; left out, the record is replaced whatever it is */
+                    revision?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_remove_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_return_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_return_cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_yard_return_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
         };
     };
     shop_api_routers_jobs_list_checks: {
         parameters: {
-            query?: never;
+            query?: {
+                binned?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2643,6 +6259,15 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2697,8 +6322,35 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2804,8 +6456,910 @@ export interface operations {
                     "application/json": components["schemas"]["Errors"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_jobs_remove_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_jobs_return_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_jobs_check_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_machine_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_cutter_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_material_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_check_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_restore_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_restore_cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutterRecord"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_restore_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_exchange_export_shop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_exchange_export_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_exchange_export_table: {
+        parameters: {
+            query?: {
+                form?: "csv" | "xlsx";
+                iso?: boolean;
+            };
+            header?: never;
+            path: {
+                kind: "machines" | "cutters" | "materials" | "checks";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_exchange_import_file: {
+        parameters: {
+            query: {
+                form: "csv" | "xlsx" | "json";
+                write?: boolean;
+            };
+            header?: never;
+            path: {
+                kind: "shop" | "machines" | "cutters" | "materials" | "checks";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brought"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,9 +1,11 @@
 /** The frame around every screen: name, units, theme, keys. */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { BrowserRouter, NavLink, Route, Routes, useNavigate } from "react-router";
 
+import { api, Refused } from "../api/client";
 import { Bench } from "../features/bench";
 import { OTHER_KEYS, PHRASE_KEYS } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
@@ -11,6 +13,12 @@ import { useMe } from "../job/queries";
 import { ACTIONS } from "../ui/places";
 import { Choices } from "../ui/Choices";
 import { INCH, METRIC, QUANTITIES } from "../job/units";
+import { SignIn } from "./SignIn";
+
+const Plan = lazy(() => import("../features/plan"));
+const Shop = lazy(() => import("../features/shop"));
+/** The screens there are, the letter after `g` that goes to each, and its address. */
+const SCREENS = [["Bench", "b", "/"], ["Plan", "p", "/plan"], ["Shop", "s", "/shop"]] as const;
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } } });
 
@@ -77,11 +85,15 @@ function Frame() {
   const mixed = new Set(Object.values(system)).size > 1;
   const [theme, turnTheme] = useTheme();
   const me = useMe();
+  const navigate = useNavigate();
   const [keysOn, setKeysOn] = useState(() => localStorage.getItem("keys") !== "off");
   const switchKeys = (on: boolean) => {
     localStorage.setItem("keys", on ? "on" : "off");
     setKeysOn(on);
   };
+  const go = (path: string) => void navigate(path);
+  useHotkeys(SCREENS.map(([, letter]) => `g>${letter}`), (_, found) => go(SCREENS.find(([, letter]) => found.keys?.includes(letter))?.[2] ?? "/"), { enabled: keysOn });
+  if (me.error instanceof Refused && me.error.status === 401) return <SignIn />;
   return (
     <>
       <header className="no-print flex flex-wrap items-center gap-x-4 border-b border-ink px-3 wide:px-5">
@@ -92,11 +104,18 @@ function Frame() {
           </svg>
           Fierce Bore
         </span>
-        <nav aria-label="Screens">
-          <a href="/" aria-current="page" className="border-b-4 border-bronze py-2 font-semibold text-ink no-underline" onClick={(event) => event.preventDefault()}>
-            Bench
-          </a>
+        <nav aria-label="Screens" className="flex gap-4">
+          {SCREENS.map(([name, , path]) => (
+            <NavLink key={name} to={path} end={path === "/"} className={({ isActive }) => `tap flex items-center border-b-4 py-1 no-underline ${isActive ? "border-bronze font-semibold text-ink" : "border-transparent text-faint"}`}>
+              {name}
+            </NavLink>
+          ))}
         </nav>
+        {me.data && !me.data.demo && (
+          <span className="text-sm text-faint">
+            {me.data.name}, {me.data.role} · <button type="button" className="tap underline decoration-dotted" onClick={() => void api.signOut().then(() => location.assign("/"))}>sign out</button>
+          </span>
+        )}
         {me.data?.demo && <span title={`Signed in as ${me.data.name}, on this machine only`} className="border border-bronze px-2 text-sm text-bronze">Demo<span className="hidden wide:inline"> yard, on this machine only</span></span>}
         <div id={ACTIONS} className="order-last flex w-full flex-wrap items-center gap-1.5 py-1 text-sm wide:order-none wide:ml-auto wide:w-auto wide:py-0" />
         <div className="ml-auto flex items-center text-sm wide:ml-0">
@@ -110,7 +129,13 @@ function Frame() {
           <Keys keysOn={keysOn} onKeysOn={switchKeys} />
         </div>
       </header>
-      <Bench keysOn={keysOn} />
+      <Suspense fallback={<p className="p-6">Opening…</p>}>
+        <Routes>
+          <Route path="/plan" element={<Plan />} />
+          <Route path="/shop/*" element={<Shop />} />
+          <Route path="*" element={<Bench keysOn={keysOn} />} />
+        </Routes>
+      </Suspense>
       <footer className="mx-auto max-w-[1720px] px-3 pb-2 text-xs text-faint wide:px-5">
         Estimates. The machine’s instructions, the shop’s rules, local law and the responsible or licensed person come first.
       </footer>
@@ -121,9 +146,11 @@ function Frame() {
 export function App() {
   return (
     <QueryClientProvider client={client}>
-      <JobProvider>
-        <Frame />
-      </JobProvider>
+      <BrowserRouter>
+        <JobProvider>
+          <Frame />
+        </JobProvider>
+      </BrowserRouter>
     </QueryClientProvider>
   );
 }

@@ -4,7 +4,7 @@ import { logarithmic } from "./scales";
 type Stage = { speed_rpm?: number | null; min_rpm?: number | null; max_rpm?: number | null };
 const [SLOW, FAST, WIDTH] = [30, 12000, 120];
 
-export function SpeedRuler({ stages, now }: { stages: readonly Stage[]; now: number }) {
+export function SpeedRuler({ stages, now }: { stages: readonly Stage[]; now?: number }) {
   const scale = logarithmic(SLOW, FAST, 2, WIDTH - 2);
   const x = (rpm: number) => scale(Math.min(Math.max(rpm, SLOW), FAST));
   return (
@@ -18,7 +18,7 @@ export function SpeedRuler({ stages, now }: { stages: readonly Stage[]; now: num
           <rect key={place} x={x(stage.min_rpm ?? SLOW)} y={7 + place} width={Math.max(x(stage.max_rpm ?? FAST) - x(stage.min_rpm ?? SLOW), 1)} height="5" fill="var(--blue)" fillOpacity="0.55" />
         ),
       )}
-      <path d={`M${x(now)} 14 l3 5 l-6 0 Z`} fill="var(--bronze)" />
+      {now !== undefined && <path d={`M${x(now)} 14 l3 5 l-6 0 Z`} fill="var(--bronze)" />}
     </svg>
   );
 }

@@ -5,7 +5,7 @@ import { ORIENTATION, SURFACES } from "./families";
 import type { Case, Phrase } from "./types";
 
 /** What stands at a path; undefined where nothing does. */
-export function at(job: Case, path: string): unknown {
+export function at(job: unknown, path: string): unknown {
   return path.split(".").reduce<unknown>((found, name) => (found as Record<string, unknown> | null | undefined)?.[name], job);
 }
 

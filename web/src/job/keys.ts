@@ -22,6 +22,8 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["k", "keep this check"],
   ["/", "find anything"],
   ["g b", "to the Bench’s sentence"],
+  ["g p", "to the Plan"],
+  ["g s", "to the Shop"],
   ["u", "mm or inch"],
   ["Ctrl Z", "undo"],
   ["Ctrl Y", "redo"],

@@ -6,7 +6,7 @@ import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { JobProvider, useJob } from "./provider";
 import { useCheck } from "./queries";
 import type { Case, Job } from "./types";
-import { encodeJob, jobInAddress } from "./url";
+import { encodeJob } from "./url";
 
 const CASE = {
   hole: { diameter_mm: 20, depth_mm: 32 },
@@ -56,9 +56,9 @@ it("takes a figure that reads, settles what moves with it, and says what moved",
   expect(result.current.state.job?.refs.cutter).toEqual({ id: "d-22", revision: 0 });
   expect(result.current.state.moved).toEqual({ cutter: "the 22 mm one" });
   expect(result.current.state.drafts).toEqual({});
-  expect(jobInAddress()?.case.hole.diameter_mm).toBe(22);
+  expect(result.current.state.job?.case.hole.diameter_mm).toBe(22);
   act(() => result.current.dispatch({ do: "undo" }));
-  expect(jobInAddress()?.case).toEqual(CASE);
+  expect(result.current.state.job?.case).toEqual(CASE);
 });
 
 it("keeps a draft the server refuses, with its words, through a reload", async () => {

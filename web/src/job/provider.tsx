@@ -8,7 +8,7 @@ import { type Action, reduce, start, type State } from "./store";
 import type { Case, Job, Phrase, Slot, System } from "./types";
 import { phraseOfSlot } from "./types";
 import { METRIC, sideOf, unitOf } from "./units";
-import { jobInAddress, putInAddress } from "./url";
+import { jobInAddress } from "./url";
 
 const DRAFTS = "drafts";
 const AGAIN_MS = 1500;
@@ -90,11 +90,8 @@ export function JobProvider({ children }: { children: ReactNode }) {
   }, [state]);
 
   useEffect(() => sessionStorage.setItem(DRAFTS, JSON.stringify(state.drafts)), [state.drafts]);
-  useEffect(() => {
-    if (state.job) putInAddress(state.job);
-  }, [state.job]);
 
-  const change = useCallback(async (wanted: Change): Promise<boolean> => {
+  const change = useCallback(async function attempt(wanted: Change): Promise<boolean> {
     const { job } = latest.current;
     if (!job) return false;
     const edited = wanted.edit(structuredClone(job.case));
@@ -110,6 +107,8 @@ export function JobProvider({ children }: { children: ReactNode }) {
       const settled = await api.settle({ case: edited, changed: wanted.settles, pinned: job.pinned });
       setLost(false);
       if (mine !== turn.current) return false;
+      // Something else was changed while this was settled: it is settled anew, on top of that.
+      if (latest.current.job !== job) return await attempt(wanted);
       const cutterMoved = settled.moved.some((move) => move.phrase === "cutter");
       const refs = cutterMoved ? { ...next.refs, cutter: settled.cutter ? { id: settled.cutter, revision: 0 } : undefined } : next.refs;
       const typed = settled.moved.some((move) => move.phrase === "diameter") ? { ...next.typed, diameter: undefined } : next.typed;

@@ -46,10 +46,20 @@ export const useLog = (job: Case | null) => useSaid("log", job, api.log);
 export const useWaysOut = (job: Case | null) => useSaid("ways-out", job, api.waysOut);
 export const useWindow = (job: Case | null) => useSaid("window", job, api.window);
 
-const EVER = { staleTime: Infinity, retry: 2 } as const;
+/** A refusal stays one however often it is asked; only a lost server is asked again. */
+const again = (times: number, error: unknown): boolean => !(error instanceof Refused) && times < 2;
+const EVER = { staleTime: Infinity, retry: again } as const;
 export const useMachines = () => useQuery({ queryKey: ["machines"], queryFn: api.machines, ...EVER });
 export const useCutters = () => useQuery({ queryKey: ["cutters"], queryFn: api.cutters, ...EVER });
 export const useMaterials = () => useQuery({ queryKey: ["materials"], queryFn: api.materials, ...EVER });
 export const useWords = () => useQuery({ queryKey: ["words"], queryFn: api.words, ...EVER });
 export const useMe = () => useQuery({ queryKey: ["me"], queryFn: api.me, ...EVER });
-export const useChecks = () => useQuery({ queryKey: ["checks"], queryFn: api.checks, retry: 2 });
+export const useChecks = () => useQuery({ queryKey: ["checks"], queryFn: api.checks, retry: again });
+
+const RANKS = ["learner", "machinist", "lead", "admin"] as const;
+export type Role = (typeof RANKS)[number];
+/** Whether who is signed in reaches a role; the server asks again at every write. */
+export function useMay(role: Role): boolean {
+  const me = useMe().data;
+  return me ? RANKS.indexOf(me.role) >= RANKS.indexOf(role) : false;
+}

@@ -19,7 +19,7 @@ const CASE = {
   setting: { speed_rpm: 620, hand_force_n: 110 },
 } as Case;
 const job = (change: Partial<Case> = {}, typed: Job["typed"] = {}): Job => ({ case: { ...CASE, ...change }, typed, refs: {}, pinned: false, name: "" });
-const C45 = { id: "steel-c45", name: "Medium-carbon steel C45", iso_group: "P", hardness_hb: 200, tensile_n_mm2: 680, condition: "", designations: [], sure: "", sources: [], own: false };
+const C45 = { id: "steel-c45", name: "Medium-carbon steel C45", iso_group: "P", hardness_hb: 200, tensile_n_mm2: 680, condition: "", designations: [], sure: "", sources: [], own: false, note: "", revision: 1, standing: "here" as const, spec: {} };
 const answer = (feed: number | null): Answer => ({ setting: { feed_mm_rev: feed, feed_rate_mm_min: null, speed_rpm: 620, hand_force_n: 110 }, limits: [] }) as unknown as Answer;
 
 describe("the sentence", () => {

@@ -108,7 +108,8 @@ export function drillSize(value: number, system: System): string {
 export function time(seconds: number | null): string {
   if (seconds === null) return "–";
   if (seconds < 90) return `${significant(seconds, 2)} s`;
-  return `${Math.floor(seconds / 60)} min ${Math.round(seconds % 60)} s`;
+  const whole = Math.round(seconds);
+  return `${Math.floor(whole / 60)} min ${whole % 60} s`;
 }
 
 /** A value that was assumed, in words. */

@@ -33,5 +33,5 @@ export const isBrokenAddress = (): boolean => new URLSearchParams(location.searc
 
 /** Back leaves the screen; undo is Ctrl+Z: so the address is replaced, never pushed. */
 export function putInAddress(job: Job): void {
-  history.replaceState(null, "", `${location.pathname}?${PARAMETER}=${encodeJob(job)}`);
+  history.replaceState(history.state, "", `${location.pathname}?${PARAMETER}=${encodeJob(job)}`);
 }

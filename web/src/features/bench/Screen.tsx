@@ -1,16 +1,16 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
-import { type ReactNode, useEffect, useState } from "react";
-import { createPortal } from "react-dom";
+import { useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 
 import { BoreLog } from "../../drawing/BoreLog";
 import { OperatingWindow } from "../../drawing/OperatingWindow";
 import { Cautions } from "../../job/Cautions";
+import { useFirstJob } from "../../job/kept";
 import { PHRASE_KEYS } from "../../job/keys";
 import { Ladder } from "../../job/Ladder";
 import { plainSentence } from "../../job/phrases";
 import { useJob } from "../../job/provider";
-import { useCheck, useChecks, useLog, useMaterials, useWaysOut, useWindow } from "../../job/queries";
+import { useCheck, useLog, useMaterials, useMay, useWaysOut, useWindow } from "../../job/queries";
 import { Sentence } from "../../job/Sentence";
 import type { Case, Phrase } from "../../job/types";
 import { isHandFed } from "../../job/types";
@@ -18,8 +18,8 @@ import { INCH, METRIC, plain, speed } from "../../job/units";
 import { VERDICTS, Verdict } from "../../job/Verdict";
 import { WaysOut } from "../../job/WaysOut";
 import { shortSentence } from "../../job/shortSentence";
-import { isBrokenAddress } from "../../job/url";
-import { ACTIONS } from "../../ui/places";
+import { isBrokenAddress, putInAddress } from "../../job/url";
+import { Actions } from "../../ui/Actions";
 import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
@@ -27,23 +27,13 @@ import { Empty } from "./parts/Empty";
 import { Figures, Said } from "./parts/Figures";
 import { Find } from "./parts/Find";
 import { KeepCheck } from "./parts/KeepCheck";
-import { KeptChecks, openCheck } from "./parts/KeptChecks";
+import { Outdated } from "./parts/Outdated";
+import { KeptChecks } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
 import { useFindable } from "./useFindable";
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
-
-/** The first job on screen: the one in the address, else the yard's own first. */
-function useFirstJob() {
-  const { state, dispatch } = useJob();
-  const checks = useChecks();
-  const first = checks.data?.filter((check) => check.demo).at(-1) ?? checks.data?.at(-1);
-  useEffect(() => {
-    if (!state.job && first) void openCheck(first.slug).then((job) => dispatch({ do: "open", job }));
-  }, [state.job, first, dispatch]);
-  return { empty: !state.job && checks.data?.length === 0, failed: checks.isError && !state.job };
-}
 
 export function Bench({ keysOn }: { keysOn: boolean }) {
   const { state, dispatch, change, system, setSystem, lost } = useJob();
@@ -58,6 +48,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
     window.scrollTo({ top: 0 });
     setOpen(phrase);
   };
+  const mayKeep = useMay("machinist");
   const findable = useFindable(openAt);
   const job = state.job?.case ?? null;
   const check = useCheck(job);
@@ -70,6 +61,9 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const answer = check.data;
   const current = check.stale ? null : answer;
 
+  useEffect(() => {
+    if (state.job) putInAddress(state.job);
+  }, [state.job]);
   useEffect(() => {
     if (state.job && answer) document.title = `${VERDICTS[answer.verdict]}: ${plainSentence(state.job, answer, materials.data ?? [], system)}`;
   }, [state.job, answer, materials.data, system]);
@@ -134,13 +128,14 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           of={check.of ? `${plain(check.of.hole.diameter_mm, system)} at ${speed(check.of.setting.speed_rpm)}` : ""}
         />
       </div>
+      <Outdated />
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
         {state.job.name && <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.job.name}>{state.job.name}</span>}
         <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>
         <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>
         <KeptChecks answer={current} />
-        <KeepCheck open={keeping} onOpenChange={setKeeping} />
+        {mayKeep && <KeepCheck open={keeping} onOpenChange={setKeeping} />}
         <Share />
         <button type="button" className="tap chip hidden wide:block" onClick={() => window.print()}>Print</button>
         <button type="button" className="tap chip" onClick={() => setFinding(true)}>
@@ -163,11 +158,4 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       </div>
     </main>
   );
-}
-
-/** What is done with the check as a whole stands in the frame's own line, beside the name. */
-function Actions({ children }: { children: ReactNode }) {
-  const [place, setPlace] = useState<Element | null>(null);
-  useEffect(() => setPlace(document.getElementById(ACTIONS)), []);
-  return place && createPortal(children, place);
 }

@@ -4,7 +4,7 @@ import { useJob } from "../../job/provider";
 import { useChecks, useCutters, useMachines, useMaterials } from "../../job/queries";
 import type { Cutter, Machine, Phrase } from "../../job/types";
 import type { Found } from "./find";
-import { openCheck } from "./parts/KeptChecks";
+import { openCheck } from "../../job/kept";
 
 export function useFindable(open: (phrase: Phrase) => void): Found[] {
   const { change, dispatch } = useJob();

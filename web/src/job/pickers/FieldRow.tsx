@@ -10,7 +10,7 @@ import { TypedField } from "./TypedField";
 type Props = { path: string; phrase: Phrase; answer: Answer | null; onDone?: () => void };
 
 /** A list or figure as it would be typed. */
-const typedForm = (value: unknown, unit: string, system: Parameters<typeof show>[2]): string =>
+export const typedForm = (value: unknown, unit: string, system: Parameters<typeof show>[2]): string =>
   Array.isArray(value) ? value.join("; ") : typeof value === "number" ? (unit ? show(value, unit, system, 4).replace(/(\.\d*?)0+(?= )/, "$1").replace(/\.(?= )/, "") : String(value)) : "";
 
 export function FieldRow({ path, phrase, answer, onDone }: Props) {

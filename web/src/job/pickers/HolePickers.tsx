@@ -61,6 +61,21 @@ export function DepthPicker({ answer, onDone }: { answer: Answer | null; onDone:
   );
 }
 
+/** Sizes worth offering as a pilot: from a tenth to three quarters of the hole, one for each step of some eight hundredths, the plainest of those alike. */
+export function pilots(sizes: readonly number[], hole: number): number[] {
+  const best = new Map<number, number>();
+  for (const one of sizes) {
+    if (one < hole * 0.1 || one > hole * 0.75) continue;
+    const step = Math.round(Math.log(one) / Math.log(1.08));
+    const before = best.get(step);
+    if (before === undefined || String(one).length < String(before).length) best.set(step, one);
+  }
+  const found = [...best.values()].sort((a, b) => a - b);
+  // Where there is enough to choose from, number and letter drills need not be offered: they can be typed.
+  const plainest = found.filter((one) => String(one).length <= 4);
+  return plainest.length >= 6 ? plainest : found;
+}
+
 export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const cutters = useCutters();
@@ -68,7 +83,7 @@ export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone:
   if (!job) return null;
   const size = job.case.hole.diameter_mm;
   const start = job.case.hole.start_diameter_mm ?? 0;
-  const sizes = [...new Set((cutters.data ?? []).map((cutter) => cutter.diameter_mm))].filter((one) => one < size).sort((a, b) => a - b);
+  const sizes = pilots((cutters.data ?? []).filter((cutter) => cutter.family === "twist").map((cutter) => cutter.diameter_mm), size);
   const set = (diameter: number) => void change({ phrase: "start", edit: (was) => withStart(was, diameter) }).then(onDone);
   return (
     <div className="grid gap-3">

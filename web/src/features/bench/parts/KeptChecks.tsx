@@ -1,9 +1,11 @@
 /** The checks that were kept, newest first: one opens as it was, two or three are laid side by side. */
+import { useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 
 import { api } from "../../../api/client";
+import { asJob, openCheck } from "../../../job/kept";
 import { useJob } from "../../../job/provider";
-import { useChecks } from "../../../job/queries";
+import { useChecks, useMay } from "../../../job/queries";
 import type { Answer, Job } from "../../../job/types";
 import { VERDICTS } from "../../../job/Verdict";
 import { Panel } from "../../../ui/Panel";
@@ -13,17 +15,11 @@ const Compare = lazy(() => import("./Compare"));
 /** Besides the one on screen. */
 const MOST_BESIDE = 2;
 
-const asJob = (kept: Awaited<ReturnType<typeof api.readCheck>>): Job => {
-  const refs = kept.refs as { machine?: string | Job["refs"]["machine"]; cutter?: string | Job["refs"]["cutter"] };
-  const ref = (one: string | Job["refs"]["machine"]) => (typeof one === "string" ? { id: one, revision: 0 } : one);
-  return { case: kept.case as Job["case"], typed: {}, refs: { machine: ref(refs.machine), cutter: ref(refs.cutter), check: kept.slug }, pinned: false, name: kept.name };
-};
-
-export const openCheck = async (slug: string): Promise<Job> => asJob(await api.readCheck(slug));
-
 export function KeptChecks({ answer }: { answer: Answer | null }) {
   const { state, dispatch } = useJob();
   const checks = useChecks();
+  const client = useQueryClient();
+  const may = useMay("machinist");
   const [open, setOpen] = useState(false);
   const [beside, setBeside] = useState<readonly string[]>([]);
   const [sides, setSides] = useState<Side[] | null>(null);
@@ -34,6 +30,20 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
     const kept = await Promise.all(beside.map((slug) => api.readCheck(slug)));
     setSides([{ name: "On screen now", job, answer }, ...kept.map((one) => ({ name: one.name, job: asJob(one), answer: one.answer }))]);
     setOpen(false);
+  };
+  const again = async (slug: string) => {
+    const [kept, found] = await Promise.all([api.readCheck(slug), api.checkAgain(slug)]);
+    const what = [found.machine_changed && "machine", found.cutter_changed && "cutter"].filter(Boolean).join(" and ");
+    const then = asJob(kept);
+    setSides([
+      { name: `${kept.name}, as it was kept`, job: then, answer: kept.answer },
+      { name: what ? `On today’s ${what}` : "Again today: machine and cutter are as they were", job: { ...then, case: found.case as Job["case"] }, answer: found.now },
+    ]);
+    setOpen(false);
+  };
+  const putAway = async (slug: string) => {
+    await api.removeCheck(slug);
+    await client.invalidateQueries({ queryKey: ["checks"] });
   };
   return (
     <>
@@ -67,10 +77,14 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
                 <span className="figure text-xs text-faint">{check.short}</span>
                 {check.note && <span className="text-sm text-faint">{check.note}</span>}
               </button>
+              <div className="grid content-start">
               <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
                 <input type="checkbox" aria-label={`Compare with ${check.name}`} checked={beside.includes(check.slug)} onChange={(event) => pick(check.slug, event.target.checked)} />
                 <span aria-hidden>compare</span>
               </label>
+              <button type="button" className="tap px-1 text-xs underline decoration-dotted" aria-label={`Check ${check.name} again on today’s machine`} onClick={() => void again(check.slug)}>again</button>
+              {may && <button type="button" className="tap px-1 text-xs underline decoration-dotted" aria-label={`Put ${check.name} away`} onClick={() => void putAway(check.slug)}>put away</button>}
+              </div>
             </li>
           ))}
         </ul>

@@ -1,0 +1,78 @@
+"""Files out and in."""
+
+from typing import Any, Literal
+
+import orjson
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from bore.errors import BadInput
+from shop.api.routers.checks import as_json
+from shop.api.routers.yard import WRITES
+from shop.api.schemas import Brought as BroughtAnswer
+from shop.api.schemas import Errors
+from shop.exchange.bring_in import Brought, bring_in
+from shop.exchange.columns import columns_of, row_of
+from shop.exchange.files import TYPES, written
+from shop.exchange.shop_file import records_of, shop_schema, whole_shop
+from shop.people.roles import lead, machinist
+
+router = Router(tags=["files"])
+Kind = Literal["machines", "cutters", "materials", "checks"]
+Table = Literal["csv", "xlsx"]
+ANY_FILE = {"200": {"description": "OK", "content": {"*/*": {"schema": {"type": "string", "format": "binary"}}}}}
+ANY_JSON = {"200": {"description": "OK", "content": {"application/json": {"schema": {"type": "object"}}}}}
+BODY = {"requestBody": {"required": True, "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}}
+
+
+def _file(body: bytes, form: str, name: str) -> HttpResponse:
+    return HttpResponse(body, content_type=TYPES[form], headers={"Content-Disposition": f'attachment; filename="{name}.{form}"'})
+
+
+@router.get("/export/shop", auth=machinist, response={401: Errors, 403: Errors}, openapi_extra={"responses": ANY_JSON})
+def export_shop(request: HttpRequest) -> HttpResponse:
+    """The whole shop as one JSON file."""
+    return _file(orjson.dumps(whole_shop(), option=orjson.OPT_INDENT_2), "json", "shop")
+
+
+@router.get("/export/schema", response={401: Errors}, openapi_extra={"responses": ANY_JSON})
+def export_schema(request: HttpRequest) -> HttpResponse:
+    """JSON Schema of the whole shop's file."""
+    return _file(orjson.dumps(shop_schema(), option=orjson.OPT_INDENT_2), "json", "shop.schema")
+
+
+@router.get("/export/{kind}", auth=machinist, response={401: Errors, 403: Errors, 422: Errors}, openapi_extra={"responses": ANY_FILE})
+def export_table(request: HttpRequest, kind: Kind, form: Table = "csv", iso: bool = False) -> HttpResponse:
+    """Records of a kind as a table; cutters under ISO 13399 symbols where asked."""
+    rows = [row_of(kind, record, iso) for record in records_of(kind)]
+    return _file(written(columns_of(kind, iso), rows, kind, form), form, kind)
+
+
+def _as_data(found: Brought) -> dict[str, Any]:
+    rows = [
+        {
+            "row": row.row,
+            "kind": row.kind,
+            "slug": row.slug,
+            "name": row.name,
+            "what": row.what,
+            "problems": [{"field": one.field, "message": one.message} for one in row.problems],
+        }
+        for row in found.rows
+    ]
+    counts = {what: found.count(what) for what in ("new", "changed", "same", "wrong")}
+    return {"written": found.written, **counts, "rows": rows}
+
+
+@router.post("/import/{kind}", auth=lead, response={200: BroughtAnswer, **WRITES}, openapi_extra=BODY)
+def import_file(
+    request: HttpRequest,
+    kind: Literal["shop", "machines", "cutters", "materials", "checks"],
+    form: Literal["csv", "xlsx", "json"],
+    write: bool = False,
+) -> HttpResponse:
+    """Try a file: what each row would do, and why not; with `write`, and nothing wrong, keep all of it, or nothing."""
+    if not request.body:
+        raise BadInput.at("file", "is empty")
+    user: Any = request.user
+    return as_json(_as_data(bring_in(user, kind, form, request.body, write)))

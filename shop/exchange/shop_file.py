@@ -1,0 +1,113 @@
+"""The whole shop as one JSON file: what it holds, how it is written, and its records one by one."""
+
+from typing import Any
+
+from bore import VERSION
+from bore.contract.schema import case_schema, object_schema
+from bore.errors import BadInput
+from bore.words.short import short_form
+from shop.jobs.models import SavedCheck
+from shop.keep.standing import BINNED
+from shop.yard.models import Cutter, Machine, Material
+
+Spec = dict[str, Any]
+FORMAT, FORMAT_VERSION = "fierce-bore-shop", 1
+KINDS = ("machines", "cutters", "materials", "checks")
+
+
+def machine_record(one: Machine) -> Spec:
+    """A machine as the file has it."""
+    return {"slug": one.slug, "note": one.note, "standing": one.standing, "spec": one.as_spec()}
+
+
+def cutter_record(one: Cutter) -> Spec:
+    """A cutter as the file has it."""
+    kept = {name: getattr(one, name) for name in ("slug", "name", "count", "place", "set_name", "note", "costs", "standing")}
+    return kept | {"spec": one.as_spec()}
+
+
+def material_record(one: Material) -> Spec:
+    """One of the shop's own materials as the file has it."""
+    return {"slug": one.slug, "note": one.note, "standing": one.standing, "spec": one.as_spec()}
+
+
+def check_record(one: SavedCheck) -> Spec:
+    """A kept check as the file has it: the case as it was asked, the answer as it was given."""
+    kept = {name: getattr(one, name) for name in ("slug", "name", "note", "case", "refs", "answer", "core_version", "standing")}
+    return kept | {"made_by": one.made_by.username, "verdict": one.answer["verdict"], "short": short_form(one.case)}
+
+
+def records_of(kind: str) -> list[Spec]:
+    """Every record of a kind that is not in the bin, by slug."""
+    if kind == "machines":
+        return [machine_record(one) for one in Machine.objects.exclude(standing=BINNED).prefetch_related("stages").order_by("slug")]
+    if kind == "cutters":
+        return [cutter_record(one) for one in Cutter.objects.exclude(standing=BINNED).order_by("slug")]
+    if kind == "materials":
+        return [material_record(one) for one in Material.objects.exclude(standing=BINNED).order_by("slug")]
+    return [check_record(one) for one in SavedCheck.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
+
+
+def whole_shop() -> Spec:
+    """The whole shop, ready to be written; the same shop gives the same file."""
+    return {"format": FORMAT, "format_version": FORMAT_VERSION, "core_version": VERSION, **{kind: records_of(kind) for kind in KINDS}}
+
+
+def shop_schema() -> Spec:
+    """JSON Schema of the file."""
+    text, standing = {"type": "string"}, {"enum": ["here", "retired"]}
+
+    def listed(spec: Spec, **more: Spec) -> Spec:
+        properties = {"slug": {"type": "string", "pattern": "^[-a-z0-9A-Z_]{1,60}$"}, "note": text, "standing": standing} | spec | more
+        return {
+            "type": "array",
+            "items": {"type": "object", "properties": properties, "required": ["slug", *spec], "additionalProperties": False},
+        }
+
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "A shop: its machines, cutters, own materials and kept checks",
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["format", "format_version"],
+        "properties": {
+            "format": {"const": FORMAT},
+            "format_version": {"const": FORMAT_VERSION},
+            "core_version": text,
+            "machines": listed({"spec": object_schema("machine")}),
+            "cutters": listed(
+                {"name": text, "spec": object_schema("cutter")},
+                count={"type": "integer", "minimum": 0},
+                place=text,
+                set_name=text,
+                costs={"type": "object"},
+            ),
+            "materials": listed({"spec": object_schema("material")}),
+            "checks": listed(
+                {"name": text, "case": case_schema()},
+                refs={"type": "object"},
+                answer={"type": "object"},
+                core_version=text,
+                made_by=text,
+                verdict=text,
+                short=text,
+            ),
+        },
+    }
+
+
+def records_in(data: Any) -> dict[str, list[Any]]:
+    """The records a file brings, by kind; raises BadInput for a file of another kind or version."""
+    if not isinstance(data, dict) or data.get("format") != FORMAT:
+        raise BadInput.at("format", f"is not a shop's file; accepted: a JSON object whose format is {FORMAT}")
+    if data.get("format_version") != FORMAT_VERSION:
+        raise BadInput.at("format_version", f"“{str(data.get('format_version'))[:20]}” is not known here; accepted: {FORMAT_VERSION}")
+    unknown = sorted(set(map(str, data)) - {"format", "format_version", "core_version", *KINDS})
+    if unknown:
+        raise BadInput.at(unknown[0], "there is no such part of a shop's file")
+    found = {}
+    for kind in KINDS:
+        found[kind] = data.get(kind, [])
+        if not isinstance(found[kind], list):
+            raise BadInput.at(kind, "must be a list")
+    return found

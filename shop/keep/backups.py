@@ -1,0 +1,113 @@
+"""Backups of the whole database: taken while it runs, looked over before they are trusted, put back in one step.
+
+SQLite's own online backup copies a database that is being written to and gets one moment of it, whole.
+"""
+
+import contextlib
+import os
+import sqlite3
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from pathlib import Path
+
+from django.conf import settings
+from django.db import connection
+from django.db.migrations.loader import MigrationLoader
+
+PREFIX, SUFFIX = "shop-", ".sqlite3"
+TABLES = ("yard_machine", "yard_cutter", "yard_material", "jobs_savedcheck", "people_user")
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """What a look at a database found: what is wrong (nothing, where it is sound), and how much is in it."""
+
+    problems: tuple[str, ...]
+    counts: dict[str, int]
+
+
+def database() -> Path:
+    """Where the shop's database stands."""
+    return Path(connection.settings_dict["NAME"])
+
+
+def backup_folder() -> Path:
+    """Where backups go."""
+    return Path(settings.DATA) / "backups"
+
+
+@contextlib.contextmanager
+def _opened(place: Path, writing: bool = False) -> Iterator[sqlite3.Connection]:
+    one = sqlite3.connect(place if writing else f"file:{place}?mode=ro", uri=not writing, timeout=20)
+    try:
+        yield one
+    finally:
+        one.close()
+
+
+def back_up(to: Path | None = None) -> Path:
+    """Copy the database as it stands to a file of its own; the file appears under its name only when it is whole and sound."""
+    stamp = datetime.now(UTC).strftime("%Y%m%d-%H%M%S-%f")
+    place = to or backup_folder() / f"{PREFIX}{stamp}{SUFFIX}"
+    place.parent.mkdir(parents=True, exist_ok=True)
+    unfinished = place.with_suffix(".unfinished")
+    unfinished.unlink(missing_ok=True)
+    with _opened(database()) as source, _opened(unfinished, writing=True) as copy:
+        source.backup(copy)
+        # One file, nothing beside it: a backup is carried about.
+        copy.execute("PRAGMA journal_mode=DELETE")
+    found = verify(unfinished)
+    if found.problems:
+        raise ValueError(f"the copy is not sound: {found.problems[0]}")
+    with unfinished.open("rb") as file:
+        os.fsync(file.fileno())
+    os.chmod(unfinished, 0o600)
+    unfinished.replace(place)
+    return place
+
+
+def verify(place: Path | None = None) -> Verdict:
+    """Look over a database: every page and index, every reference between records, and whether it is of this version."""
+    place = place or database()
+    problems: list[str] = []
+    counts: dict[str, int] = {}
+    try:
+        with _opened(place) as one:
+            problems += [row[0] for row in one.execute("PRAGMA integrity_check") if row[0] != "ok"]
+            problems += [f"{row[0]} points at a missing {row[2]}" for row in one.execute("PRAGMA foreign_key_check")]
+            problems += _missing_migrations(one)
+            if not problems:
+                counts = {name.partition("_")[2]: int(one.execute(f"SELECT count(*) FROM {name}").fetchone()[0]) for name in TABLES}
+    except sqlite3.Error as error:
+        problems.append(f"cannot be read: {error}")
+    return Verdict(tuple(problems), counts)
+
+
+def _missing_migrations(one: sqlite3.Connection) -> list[str]:
+    """Steps of this version's tables that a database has not had, and steps it has had that this version does not know."""
+    try:
+        had = {(row[0], row[1]) for row in one.execute("SELECT app, name FROM django_migrations")}
+    except sqlite3.OperationalError:
+        return ["this is no database of this shop"]
+    known = set(MigrationLoader(None, ignore_no_migrations=True).disk_migrations)
+    ours = {app for app, _ in known}
+    return [f"it is of a later version: {app} {name} is not known here" for app, name in sorted(had - known) if app in ours]
+
+
+def restore(place: Path) -> Path:
+    """Put a backup in the place of the database, in one transaction; what stood there is backed up first, and where that is is returned."""
+    found = verify(place)
+    if found.problems:
+        raise ValueError(f"{place.name}: {found.problems[0]}")
+    before = back_up()
+    connection.close()
+    with _opened(place) as source, _opened(database(), writing=True) as live:
+        source.backup(live)
+        live.execute("PRAGMA journal_mode=WAL")
+    return before
+
+
+def backups() -> list[Path]:
+    """Backups that are there, newest first."""
+    return sorted(backup_folder().glob(f"{PREFIX}*{SUFFIX}"), reverse=True)

@@ -1,0 +1,28 @@
+"""`manage.py restore FILE`: put a backup back."""
+
+from pathlib import Path
+from typing import Any
+
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from shop.keep.backups import restore
+
+
+class Command(BaseCommand):
+    """Put a backup back."""
+
+    help = "Put a backup in the place of the database; what stood there is backed up first."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """Which file."""
+        parser.add_argument("file", type=Path)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Put it back, bring its tables up to this version, and say where the old state is."""
+        try:
+            before = restore(options["file"])
+        except (ValueError, OSError) as error:
+            raise CommandError(str(error)) from error
+        call_command("migrate", verbosity=0)
+        self.stdout.write(f"{options['file'].name} is back. What stood there before is in {before}.")

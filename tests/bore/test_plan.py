@@ -1,0 +1,277 @@
+"""Plans: what is drilled for what is drawn, held to standards; steps that pass the full check afresh; the shortest way, by brute force."""
+
+import itertools
+import json
+import math
+from typing import Any
+
+import pytest
+
+from bore.check import check
+from bore.contract.plan import case_of, plan_as_data, read_plan
+from bore.contract.read import read_case
+from bore.cutters.sets import read_set
+from bore.errors import BadInput
+from bore.limits.judgement import TIGHT, VERDICTS
+from bore.plan.drawn import ba_thread, read_drawn
+from bore.plan.pattern import circle, grid, line, read_pattern, to_marks_mm
+from bore.plan.solver import MARK_S, SPEED_S, TIGHT_S, TOOL_S, Stopped, Wish, solve
+from bore.plan.steps import Cuts, cut_of, job_of
+from tests.conftest import ROOT
+
+DEMO = {one["slug"]: one["spec"] for one in json.loads((ROOT / "shop" / "demo" / "machines.json").read_text(encoding="utf-8"))}
+SETS = (
+    "HSS jobber 1-13 x 0.5; 3.3; 4.2; 6.8; 7.8; 9.8; 10.2",
+    "HSS thinned taper 9.8; 19.7",
+    "cobalt split taper 20; 22; 25",
+    "cobalt split 3-10 x 0.5",
+    "HSS thinned taper 13-32 x 0.5",
+    "annular cobalt 14-30 x 2, 30 deep",
+    "taps M3-M20",
+    "HSS reamers 4-9 x 1",
+    "HSS taper reamers 10-20 x 1",
+    "carbide drills 5; 6.8; 8.5; 10.2",
+)
+SMALL = ("HSS jobber 3; 4; 6; 8; 10; 13",)
+
+
+def crib(*names: str) -> list[dict[str, Any]]:
+    return [spec for name in names for _, spec in read_set(name).cutters]
+
+
+def asked(machine: str, hole: str, depth_mm: float, material: str, sets: tuple[str, ...] = SETS, **more: Any) -> dict[str, Any]:
+    plan = {"hole": hole} | {
+        name: more.pop(name) for name in ("want", "pinned_mm", "without_mm", "pattern", "alternatives") if name in more
+    }
+    shape = {"depth_mm": depth_mm, "through": True, "behind": "backing", "edge_distance_mm": 60} | more
+    return {
+        "case": {
+            "hole": shape,
+            "material": {"id": material},
+            "machine": DEMO[machine],
+            "holding": {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True},
+            "yard": {"cutters": crib(*sets)},
+        },
+        "plan": plan,
+    }
+
+
+@pytest.mark.parametrize(
+    ("text", "drilled", "finished"),
+    [
+        ("M6", 5.0, 6.0),
+        ("M10", 8.5, 10.0),
+        ("M12", 10.2, 12.0),
+        ("M10x1", 9.0, 10.0),
+        ("3/8-16 UNC", 7.94, 9.525),
+        ("1/2-13", 10.75, 12.7),
+        ("G1/8", 8.8, 9.728),
+        ("G1/4", 11.8, 13.157),
+        ("G3/8", 15.25, 16.662),
+        ("G1/2", 19.0, 20.955),
+        ("G3/4", 24.5, 26.441),
+        ("G1", 30.75, 33.249),
+        ("0 BA", 5.1, 6.0),
+        ("4 BA", 3.0, 3.62),
+        ("10 H7", 9.85, 10.0),
+        ("20 H11", 20.0, 20.0),
+        ("M16 clearance", 17.5, 17.5),
+        ("1/2", 12.7, 12.7),
+    ],
+)
+def test_what_is_drilled_for_what_is_drawn(text: str, drilled: float, finished: float) -> None:
+    """Tap drills of the trade's tables (ISO 2306, UNC, BSP, BA; from memory), within half a tenth."""
+    found = read_drawn(text)
+    assert found.drilled_mm == pytest.approx(drilled, abs=0.051)
+    assert found.finished_mm == pytest.approx(finished, abs=0.01)
+
+
+@pytest.mark.parametrize(
+    ("size", "least", "most"), [("M6", 4.917, 5.153), ("M8", 6.647, 6.912), ("M10", 8.376, 8.676), ("M12", 10.106, 10.441)]
+)
+def test_a_tap_drill_may_lie_where_6h_lets_it(size: str, least: float, most: float) -> None:
+    """Minor diameter of 6H internal threads, ISO 965-2 (from memory): least and most."""
+    found = read_drawn(size)
+    assert (found.least_mm, found.most_mm) == pytest.approx((least, most), abs=0.006)
+
+
+def test_ba_threads_are_their_closed_form() -> None:
+    """BS 93 (from memory): 0 BA 6.0 x 1.0, 4 BA 3.6 x 0.66, 8 BA 2.2 x 0.43 mm."""
+    for number, major, pitch in ((0, 6.0, 1.0), (4, 3.6, 0.66), (8, 2.2, 0.43)):
+        assert ba_thread(number) == pytest.approx((major, pitch), abs=0.03)
+
+
+@pytest.mark.parametrize("text", ["", "x" * 61, "M200", "M0.1", "hole", "20 Z99", "1/0-20"])
+def test_what_is_no_hole_is_refused_in_words(text: str) -> None:
+    with pytest.raises(BadInput) as refused:
+        read_drawn(text)
+    assert refused.value.problems[0].field in ("plan.hole", "hole.diameter_mm")
+
+
+def test_bolt_circles_have_the_handbooks_chords() -> None:
+    """Machinery's Handbook, length of chords for circles of diameter 1 (from memory): 3 0.866025, 5 0.587785, 6 0.5, 8 0.382683, 12 0.258819."""
+    for count, chord in ((3, 0.866025), (5, 0.587785), (6, 0.5), (8, 0.382683), (12, 0.258819)):
+        found = circle(count, 1000.0)
+        assert found.neighbour_mm == pytest.approx(1000 * chord, abs=0.001)
+        around = [math.dist(a, b) for a, b in itertools.pairwise([*found.points_mm, found.points_mm[0]])]
+        assert around == pytest.approx([found.neighbour_mm] * count, abs=0.001)
+    assert to_marks_mm(circle(4, 100.0)) == [70.71, 100.0, 70.71]
+
+
+def test_lines_and_grids() -> None:
+    assert line(4, 25).points_mm[-1] == (75, 0)
+    assert len(grid(4, 3, 20, 30).points_mm) == 12
+    assert grid(4, 3, 20, 30).neighbour_mm == 20
+    for bad in (
+        {"kind": "star"},
+        {"kind": "line"},
+        {"kind": "circle", "circle_mm": -1},
+        {"kind": "grid", "columns": 30, "rows": 30, "pitch_mm": 5},
+    ):
+        with pytest.raises(BadInput):
+            read_pattern(bad, 4)
+
+
+JOBS = [
+    ("b1", "13", 12, "steel-structural-235"),
+    ("b1", "M6", 10, "alu-wrought-6082"),
+    ("b2", "10", 10, "stainless-304"),
+    ("b2", "M8", 18, "steel-free"),
+    ("c1", "25", 30, "steel-structural-355"),
+    ("c1", "18 H11", 25, "iron-grey-250"),
+    ("c2", "20", 32, "steel-42crmo4-an"),
+    ("c2", "10 H7", 20, "steel-c45"),
+    ("c2", "M12 clearance", 20, "bronze-tin"),
+    ("c3", "26", 40, "steel-structural-355"),
+    ("c3", "20 H7", 40, "iron-grey-250"),
+    ("r1", "32", 45, "steel-structural-355"),
+    ("r1", "30", 60, "steel-cast"),
+    ("m1", "22", 16, "steel-structural-355"),
+    ("m1-morse", "14", 12, "steel-structural-355"),
+    ("l1", "10", 30, "steel-c45"),
+    ("l1", "M10", 25, "steel-free"),
+    ("t1", "20", 30, "steel-c45"),
+    ("v1", "M12", 20, "steel-42crmo4-an"),
+    ("v1", "M8", 20, "titanium-64"),
+    ("v1", "8 H7", 16, "alu-wrought-7075"),
+    ("h1", "5", 6, "steel-structural-235"),
+]
+
+
+@pytest.mark.parametrize(("machine", "hole", "depth_mm", "material"), JOBS)
+def test_every_step_goes_when_its_case_is_checked_afresh(machine: str, hole: str, depth_mm: float, material: str) -> None:
+    """Each step's own case, posted as anybody could post it, holds or is tight, at a speed the machine has; and the steps follow on:
+    from solid, each from where the last one ended, to the size as drawn."""
+    found = plan_as_data(asked(machine, hole, depth_mm, material))
+    cuts = [step for step in found["plan"]["steps"] if step["cut"]]
+    drilled = [step for step in cuts if step["kind"] in ("pilot", "open", "drill")]
+    assert drilled[0]["start_mm"] == 0
+    assert all(before["size_mm"] == after["start_mm"] for before, after in itertools.pairwise(cuts))
+    assert found["plan"]["steps"][-1]["size_mm"] == pytest.approx(found["hole"]["finished_mm"])
+    assert found["hole"]["least_mm"] <= drilled[-1]["size_mm"] <= found["hole"]["most_mm"]
+    for step in cuts:
+        afresh = check(read_case(json.loads(json.dumps(step["cut"]["case"]))))
+        assert VERDICTS[int(afresh.result.verdict)] == step["cut"]["verdict"]
+        assert afresh.tightest == step["cut"]["tightest"]
+        assert int(afresh.result.verdict) <= TIGHT, step["words"]
+    assert all(step["why"] for step in found["plan"]["steps"])
+    by_hand = sum(step["time_s"] for step in found["plan"]["steps"]) + sum(step["change_s"] for step in found["plan"]["steps"])
+    assert found["plan"]["total_s"] == pytest.approx(by_hand, rel=1e-4)
+
+
+@pytest.mark.parametrize("want", ["usual", "quickest", "fewest", "gentlest"])
+@pytest.mark.parametrize(
+    ("machine", "hole", "material"), [("b1", "13", "steel-structural-235"), ("b2", "10", "stainless-304"), ("l1", "13", "steel-c45")]
+)
+def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, material: str, want: str) -> None:
+    """Every row of steps a small crib allows, worked out one by one: none beats the plan."""
+    job, drawn, _, _, _ = read_plan(asked(machine, hole, 12, material, SMALL))
+    plan = solve(job, drawn, Wish(want))
+    worked, sizes = Cuts(job), sorted(enumerate(one.diameter_mm for one in job.yard.cutters), key=lambda pair: pair[1])
+    on_way = [(place, size) for place, size in sizes if size < drawn.drilled_mm]
+    last = next(place for place, size in sizes if size == drawn.drilled_mm)
+
+    def judged(row: tuple[tuple[int, float], ...]) -> tuple[float, ...] | None:
+        steps = [*row, (last, drawn.drilled_mm)]
+        starts = [0.0, *(size for _, size in row)]
+        cuts = [worked.of(start, size, place) for start, (place, size) in zip(starts, steps, strict=True)]
+        if not all(cut.goes for cut in cuts):
+            return None
+        tight = TIGHT_S * sum(cut.verdict == TIGHT for cut in cuts) if want == "usual" else 0.0
+        speeds = [0.0, *(cut.job.setting.speed_rpm for cut in cuts)]
+        moves = sum(before != after for before, after in itertools.pairwise(speeds))
+        time = (MARK_S + sum(cut.time_s for cut in cuts)) * job.hole.count + TOOL_S * len(cuts) + SPEED_S * moves + tight
+        use = max(cut.use for cut in cuts)
+        return {"fewest": (len(cuts), time), "gentlest": (use, time)}.get(want, (time,))
+
+    rows = [row for many in range(4) for row in itertools.combinations(on_way, many)]
+    best = min(found for row in rows if (found := judged(row)) is not None)
+    taken = tuple((step.cutter, step.size_mm) for step in plan.steps if step.kind in ("pilot", "open"))
+    mine = judged(taken)  # type: ignore[arg-type]
+    assert mine is not None
+    assert mine[0] <= best[0] * 1.0000001
+    if want == "fewest":
+        assert mine[1] <= best[1] * 1.01
+
+
+def test_a_step_says_what_would_be_without_it() -> None:
+    """A hand cannot make 13 mm bite in solid stainless on the bench press: the pilot is there for that, and says so."""
+    found = plan_as_data(asked("b2", "13", 12, "stainless-304"))
+    steps = [step for step in found["plan"]["steps"] if step["kind"] in ("pilot", "open")]
+    assert steps
+    assert all(step["why"].startswith(f"without the {step['size_mm']:g} mm") for step in steps)
+
+
+def test_a_thread_no_power_will_cut_is_cut_by_hand() -> None:
+    """The bench press's slowest step is far too fast for a tap: the step is a hand's, says why, and does not spoil the row's verdict."""
+    found = plan_as_data(asked("b1", "M10", 12, "steel-structural-235"))["plan"]
+    tap = next(step for step in found["steps"] if step["kind"] == "tap")
+    assert (tap["cut"], tap["words"]) == (None, "tap 10 mm, by hand")
+    assert "by power: no such speed" in tap["why"]
+    assert found["verdict"] in ("holds", "tight")
+
+
+def test_a_size_is_pinned_or_left_out() -> None:
+    def sizes(**more: Any) -> list[float]:
+        return [step["size_mm"] for step in plan_as_data(asked("b1", "13", 12, "steel-c45", **more))["plan"]["steps"]]
+
+    first = sizes()[1]
+    assert 6 in sizes(pinned_mm=[6])
+    assert 6 not in sizes(pinned_mm=[6], without_mm=[6])
+    assert first not in sizes(without_mm=[first])
+
+
+@pytest.mark.parametrize(
+    ("change", "field", "words"),
+    [
+        ({"hole": "37.3"}, "plan.hole", "no drill of the crib makes that"),
+        ({"hole": "M24"}, "plan.hole", "the crib has none"),
+        ({"hole": "20", "want": "best"}, "plan.want", "accepted"),
+        ({"hole": "20", "pinned_mm": [-1]}, "plan.pinned_mm", "accepted"),
+        ({"hole": "20", "colour": 1}, "plan.colour", "accepted"),
+        ({"hole": 5}, "plan.hole", "is needed"),
+    ],
+)
+def test_what_cannot_be_planned_is_refused_in_words(change: dict[str, Any], field: str, words: str) -> None:
+    request = asked("c2", "20", 32, "steel-c45")
+    request["plan"] = change
+    with pytest.raises(BadInput, match=words) as refused:
+        plan_as_data(request)
+    assert refused.value.problems[0].field == field
+
+
+def test_a_search_can_be_stopped() -> None:
+    job, drawn, wish, _, _ = read_plan(asked("c1", "25", 30, "steel-structural-355"))
+    heard: list[int] = []
+    with pytest.raises(Stopped):
+        solve(job, drawn, Wish(wish.want, progress=lambda so_far: heard.append(so_far) or len(heard) < 2))
+    assert len(heard) == 2
+
+
+def test_a_job_written_out_as_a_case_is_the_same_job() -> None:
+    job, drawn, _, _, _ = read_plan(asked("b3", "8", 20, "steel-c45"))
+    one = job_of(job, job.yard.cutters[10], 0.0, job.yard.cutters[10].diameter_mm)
+    cut = cut_of(one)
+    again = check(read_case(case_of(cut.job)))
+    assert (int(again.result.verdict), again.tightest) == (cut.verdict, cut.tightest)
+    assert drawn.text == "8"

@@ -1,0 +1,165 @@
+"""Looking after the data: backups taken while the shop goes on, a server killed amid writes, a backup put back."""
+
+import http.client
+import json
+import os
+import signal
+import sqlite3
+import subprocess
+import sys
+import threading
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from tests.server import ROOT, Server
+
+CLIENTS, WRITES = 8, 500
+CUTTER = {"spec": {"family": "twist", "diameter_mm": 8}, "place": "the test's own tray"}
+
+
+def manage(server: Server, *arguments: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "manage.py", *arguments], cwd=ROOT, env=server.environment, capture_output=True, text=True, check=False
+    )
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Any:
+    one = Server(tmp_path)
+    one.prepare()
+    one.start()
+    yield one
+    one.stop()
+
+
+class Writer(threading.Thread):
+    """A client that puts cutters in, one after another, and writes down each that was acknowledged."""
+
+    def __init__(
+        self, server: Server, number: int, count: int, all_kept: list[str] | None = None, enough: threading.Event | None = None
+    ) -> None:
+        super().__init__()
+        self.port, self.number, self.count = server.port, number, count
+        # What all clients together had acknowledged, and the sign that it is half.
+        self.all_kept, self.enough = all_kept if all_kept is not None else [], enough or threading.Event()
+        self.kept: list[str] = []
+        self.refused: list[tuple[int, bytes]] = []
+
+    def run(self) -> None:
+        link = http.client.HTTPConnection("127.0.0.1", self.port, timeout=30)
+        try:
+            link.request("GET", "/")
+            page = link.getresponse()
+            page.read()
+            cookies = dict(header.split(";")[0].split("=", 1) for name, header in page.getheaders() if name.lower() == "set-cookie")
+            headers = {
+                "Cookie": "; ".join(f"{name}={value}" for name, value in cookies.items()),
+                "X-CSRFToken": cookies["csrftoken"],
+                "Content-Type": "application/json",
+            }
+            for k in range(self.count):
+                link.request("POST", "/api/cutters", json.dumps(CUTTER | {"name": f"client {self.number}, write {k}"}), headers)
+                answer = link.getresponse()
+                body = answer.read()
+                if answer.status == 200:
+                    self.kept.append(json.loads(body)["name"])
+                    self.all_kept.append(self.kept[-1])
+                else:
+                    self.refused.append((answer.status, body))
+                if len(self.all_kept) >= WRITES // 2:
+                    self.enough.set()
+        except (OSError, http.client.HTTPException):
+            pass  # the server was killed under it, which is what it is for
+
+
+def names_in(database: Path) -> set[str]:
+    with sqlite3.connect(database) as one:
+        return {row[0] for row in one.execute("SELECT name FROM yard_cutter WHERE place = ?", (CUTTER["place"],))}
+
+
+def test_every_acknowledged_write_is_there_after_the_server_was_killed(server: Server, tmp_path: Path) -> None:
+    """Eight clients write five hundred cutters; halfway every process of the server is killed at once. Nobody was told that the
+    database is locked, everything that was acknowledged is there with its history, and the database is sound."""
+    half = threading.Event()
+    acknowledged: list[str] = []
+    writers = [Writer(server, number, WRITES // CLIENTS + 1, acknowledged, half) for number in range(CLIENTS)]
+    for writer in writers:
+        writer.start()
+    assert half.wait(60)
+    assert server.process is not None
+    for child in Path(f"/proc/{server.process.pid}/task/{server.process.pid}/children").read_text().split():
+        os.kill(int(child), signal.SIGKILL)
+    server.process.kill()
+    server.process.wait()
+    server.process = None
+    for writer in writers:
+        writer.join(60)
+    kept = {name for writer in writers for name in writer.kept}
+    assert [refused for writer in writers for refused in writer.refused] == []
+    assert WRITES / 2 <= len(kept) < WRITES
+    assert kept <= names_in(tmp_path / "shop.sqlite3")
+    found = manage(server, "verify")
+    assert found.returncode == 0, found.stderr
+    with sqlite3.connect(tmp_path / "shop.sqlite3") as one:
+        told = one.execute(
+            "SELECT count(DISTINCT h.slug) FROM yard_cutter c JOIN yard_historicalcutter h ON h.slug = c.slug WHERE c.place = ?",
+            (CUTTER["place"],),
+        )
+        assert told.fetchone()[0] == len(names_in(tmp_path / "shop.sqlite3"))
+    server.start()
+
+
+def test_a_backup_taken_while_clients_write_is_whole_and_comes_back(server: Server, tmp_path: Path) -> None:
+    """A copy made in the middle of writing holds one moment of it; put back, the shop is as it was then, and the server, which
+    was never stopped, serves that."""
+    writers = [Writer(server, number, 20) for number in range(4)]
+    for writer in writers:
+        writer.start()
+    taken = manage(server, "backup")
+    assert taken.returncode == 0, taken.stderr
+    for writer in writers:
+        writer.join(60)
+    assert sum(len(writer.kept) for writer in writers) == 80
+    place = Path(taken.stdout.split(" (")[0])
+    assert oct(place.stat().st_mode)[-3:] == "600"
+    assert sorted(path.name for path in place.parent.iterdir()) == [place.name]
+    assert manage(server, "verify", str(place)).returncode == 0
+    then = names_in(place)
+    back = manage(server, "restore", str(place))
+    assert back.returncode == 0, back.stderr
+    assert names_in(tmp_path / "shop.sqlite3") == then
+    assert len(list(place.parent.glob("*.sqlite3"))) == 2
+    more = Writer(server, 9, 2)
+    more.run()
+    assert len(more.kept) == 2
+
+
+def damaged(place: Path) -> None:
+    """A page in the middle of a database, written over."""
+    with place.open("r+b") as file:
+        file.seek(4096 * 12)
+        file.write(b"\x5a" * 4096 * 30)
+
+
+def test_what_is_not_sound_is_said_and_not_put_back(tmp_path: Path) -> None:
+    server = Server(tmp_path / "shop")
+    server.prepare()
+    place = tmp_path / "copy.sqlite3"
+    assert manage(server, "backup", "--to", str(place)).returncode == 0
+    damaged(place)
+    other = tmp_path / "other.sqlite3"
+    sqlite3.connect(other).execute("CREATE TABLE harbour (name)").connection.close()
+    later = tmp_path / "later.sqlite3"
+    manage(server, "backup", "--to", str(later))
+    with sqlite3.connect(later) as one:
+        one.execute("INSERT INTO django_migrations (app, name, applied) VALUES ('yard', '9999_of_next_year', '2030-01-01')")
+    words = {place: "not sound", other: "no database of this shop", later: "later version", tmp_path / "nothing": "cannot be read"}
+    for file, said in words.items():
+        found = manage(server, "verify", str(file))
+        assert found.returncode != 0
+        assert said in found.stderr
+        assert manage(server, "restore", str(file)).returncode != 0
+    assert manage(server, "verify").returncode == 0
+    assert not (tmp_path / "shop" / "backups").exists()

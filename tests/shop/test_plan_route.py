@@ -1,0 +1,73 @@
+"""The plan's route: the shop's own crib where the case brings none, what was put away left out, refusals in words."""
+
+import json
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from shop.api import schemas
+from shop.yard.actions import put_away
+from shop.yard.models import Cutter, Machine
+from tests.shop.test_api import post, shaped
+
+pytestmark = pytest.mark.django_db
+
+
+def asked(hole: str, machine: str = "b2", material: str = "steel-c45", **plan: Any) -> dict[str, Any]:
+    case = {
+        "hole": {"depth_mm": 12, "through": True, "behind": "backing", "count": 4},
+        "material": {"id": material},
+        "machine": Machine.objects.get(slug=machine).as_spec(),
+        "holding": {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True},
+    }
+    return {"case": case, "plan": {"hole": hole} | plan}
+
+
+def test_a_plan_is_made_from_the_shops_own_crib(here: Client) -> None:
+    found = shaped(schemas.PlanAnswer, post(here, "/api/plan", asked("M10", alternatives=True)))
+    assert [step["kind"] for step in found["plan"]["steps"]][-2:] == ["tap", "deburr"]
+    assert {one["want"] for one in found["alternatives"]} == {"usual", "quickest", "fewest", "gentlest"}
+    fewest, quickest = (next(one for one in found["alternatives"] if one["want"] == want) for want in ("fewest", "quickest"))
+    assert all(fewest["tools"] <= one["tools"] for one in found["alternatives"])
+    assert all(quickest["total_s"] <= one["total_s"] * 1.000001 for one in found["alternatives"])
+    for step in found["plan"]["steps"]:
+        if step["cut"]:
+            afresh = post(here, "/api/check", step["cut"]["case"]).json()
+            assert (afresh["verdict"], afresh["tightest"]) == (step["cut"]["verdict"], step["cut"]["tightest"])
+
+
+def test_a_machine_can_be_named_by_its_id_and_holes_by_their_pattern(here: Client) -> None:
+    request = asked("8", pattern={"kind": "circle", "count": 6, "circle_mm": 100})
+    request["case"]["machine"] = {"id": "b2"}
+    found = shaped(schemas.PlanAnswer, post(here, "/api/plan", request))
+    assert found["pattern"]["neighbour_mm"] == pytest.approx(50)
+    assert len(found["pattern"]["points_mm"]) == 6
+
+
+def test_what_was_put_away_is_not_planned_with(here: Client) -> None:
+    before = post(here, "/api/plan", asked("M10"))
+    assert before.status_code == 200
+    for tap in Cutter.objects.filter(family="tap", diameter_mm=10):
+        put_away(tap)
+    refused = post(here, "/api/plan", asked("M10"))
+    assert refused.status_code == 422
+    assert "the crib has none" in refused.json()["errors"][0]["message"]
+
+
+@pytest.mark.parametrize(
+    ("data", "field"),
+    [
+        ({}, "case"),
+        ({"case": {}, "plan": {"hole": "8"}}, "case.hole"),
+        ({"case": {"hole": {"depth_mm": 5}}, "plan": {"hole": "8"}}, "case.machine"),
+        ({"case": {"hole": {}, "machine": {}}, "plan": 5}, "plan"),
+        ({"case": {"hole": {}, "machine": {}}, "plan": {"hole": "nothing"}}, "plan.hole"),
+        ({"case": {"hole": {}, "machine": {"id": "no-such"}}, "plan": {"hole": "8"}}, "machine.id"),
+    ],
+)
+def test_a_bad_request_is_refused_in_words(here: Client, data: dict[str, Any], field: str) -> None:
+    refused = post(here, "/api/plan", data)
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == field
+    assert json.dumps(refused.json())
