@@ -17,7 +17,8 @@ from bore.contract.answer import answer
 from bore.contract.drawn import described_as_data, rated_as_data
 from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.contract.pictures import log_as_data, window_as_data
-from bore.contract.plan import plan_as_data
+from bore.contract.plan import any_machine_as_data, plan_as_data
+from bore.contract.program import run_as_data, written_as_data
 from bore.contract.read import read_case
 from bore.describe import describe, rated_diameters
 from bore.errors import BadInput
@@ -39,6 +40,9 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
         "stages, lengths to order, guides and coolant of a gun-drilled hole",
     ),
     "plan": (plan_as_data, "the steps from solid metal to the hole as drawn, from the case's yard on its machine"),
+    "plan-anywhere": (any_machine_as_data, "the plan on every machine of the case's yard, best first"),
+    "write-program": (written_as_data, "plain G-code for a plan's steps, and what the simulated controller makes of it"),
+    "run-program": (run_as_data, "a program run through the simulated controller, held against a plan's steps where they are given"),
     "describe": (
         lambda data: described_as_data(describe(data)) | rated_as_data(rated_diameters(data)),
         "a machine drawn up: what reaches the spindle, its speeds, what it drills",

@@ -56,7 +56,10 @@ def _best(job: Job) -> Best:
     booked, words = book_setting(job)
     result = evaluate(columns_of(booked))
     if int(result.verdict) == CANNOT and ALL_LIMITS[int(result.tightest)].id in NOT_MENDED:
-        return Best(booked, CANNOT, booked.setting.speed_rpm, float(result.loads.feed_mm_rev), booked.setting.hand_force_n, words)
+        setting, loads = booked.setting, result.loads
+        spent = float(cut_time_s(columns_of(booked), loads))
+        judged = CANNOT, int(result.tightest), float(result.use)
+        return Best(booked, *judged, spent, setting.speed_rpm, float(loads.feed_mm_rev), setting.hand_force_n, words)
     return best_setting(job)
 
 

@@ -1,5 +1,6 @@
 """The settings a machine really has, and the best of them for a job."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -9,8 +10,9 @@ from numpy.typing import NDArray
 from bore.book import leaning_n
 from bore.columns import Columns, columns_of
 from bore.evaluate import Result, evaluate
-from bore.job import Job, Pecks, Setting
+from bore.job import Job, Setting
 from bore.limits.judgement import HOLDS, TIGHT
+from bore.limits.motor import cut_time_s
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics import kinematics, spindle
 from bore.mechanics.kinematics import removal_mm3_min
@@ -20,15 +22,19 @@ Array = NDArray[np.float64]
 SPEEDS, FEEDS = 12, 10
 BELOW_BOOK, ABOVE_BOOK = 6.0, 1.6
 # Forces at the knob that are tried where a hand pushes, N.
-FORCES_N = np.array([60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
+FORCES_N = np.array([20.0, 40.0, 60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
 
 
 @dataclass(frozen=True, slots=True)
 class Best:
-    """The best real setting of a job's machine for it: the job at that setting, what it comes to, and its words."""
+    """The best real setting of a job's machine for it: the job at that setting, its verdict, the place of its tightest limit, how far
+    that is used, the time in feed, and the setting in words."""
 
     job: Job
     verdict: int
+    tightest: int
+    use: float
+    time_s: float
     speed_rpm: float
     feed_mm_rev: float
     hand_force_n: float | None
@@ -124,23 +130,45 @@ def _book_speed(job: Job, columns: Columns) -> float:
 
 def best_setting(job: Job) -> Best:
     """The best of the machine's real settings for a job, whatever it was set to."""
+    return best_settings(job, (job.hole.start_diameter_mm,))[0]
+
+
+def best_settings(job: Job, starts_mm: Sequence[float]) -> list[Best]:
+    """The best real setting for a job from each of several holes that may be there before it, worked out at once.
+
+    starts_mm: all nought, or all above it: solid metal and a hole are other jobs.
+    """
     by_hand = job.machine.feed.kind in HAND_FEEDS
-    anyhow = replace(job, setting=replace(with_feed(job.setting, feed_mm_rev=0.1), pecks=Pecks(kind="none", depths_mm=())))
-    columns = columns_of(replace(anyhow, setting=replace(anyhow.setting, pecks=job.setting.pecks)))
+    jobs = [replace(job, hole=replace(job.hole, start_diameter_mm=start)) for start in starts_mm]
+    anyhow = replace(jobs[0], setting=replace(with_feed(job.setting, feed_mm_rev=0.1), pecks=job.setting.pecks))
+    columns = columns_of(anyhow)
+    if len(jobs) > 1:
+        inner = np.array([columns.family.inner_diameter_mm(one) for one in jobs])
+        columns = replace(columns, start_diameter_mm=inner[:, None, None])
     speeds, rows = real_speeds(job), FORCES_N
     if by_hand and columns.family.axial_chip:
-        result = evaluate(over_force(job, columns, rows[:, None], speeds[None, :]))
+        over = over_force(job, columns, rows[:, None], speeds[None, :])
     else:
-        rows = real_feeds(job, columns)
-        by_hand = False
-        result = evaluate(columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :]))
-    shape = (len(rows), len(speeds))
+        rows, by_hand = real_feeds(job, columns), False
+        over = columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :])
+    return _best_of_each(jobs, over, evaluate(over), rows, speeds, by_hand)
+
+
+def _best_of_each(jobs: list[Job], over: Columns, result: Result, rows: Array, speeds: Array, by_hand: bool) -> list[Best]:
+    """The best cell of each job's grid of settings."""
+    shape = (len(jobs), len(rows), len(speeds))
     feeds = np.broadcast_to(result.loads.feed_mm_rev, shape)
-    points = score(result, removal(columns, feeds, speeds[None, :]), shape)
-    row, column = np.unravel_index(int(np.argmax(points)), shape)
-    speed, feed = float(speeds[column]), float(feeds[row, column])
-    force = float(rows[row]) if by_hand else None
-    setting = with_feed(job.setting, hand_force_n=force) if by_hand else with_feed(job.setting, feed_mm_rev=float(rows[row]))
-    words = f"at {stage_words(job, speed)}, " + (f"leaning {force:g} N" if by_hand else f"{rows[row]:.3g} mm/rev")
-    changed = replace(job, setting=replace(setting, speed_rpm=speed))
-    return Best(changed, int(np.broadcast_to(result.verdict, shape)[row, column]), speed, feed, force, words)
+    points = score(result, removal(over, feeds, speeds[None, :]), shape)
+    times = np.broadcast_to(cut_time_s(over, result.loads), shape)
+    verdicts, tightest, uses = (np.broadcast_to(value, shape) for value in (result.verdict, result.tightest, result.use))
+    found = []
+    for place, job in enumerate(jobs):
+        row, column = np.unravel_index(int(np.argmax(points[place])), shape[1:])
+        at = (place, int(row), int(column))
+        value, speed = float(rows[row]), float(speeds[column])
+        setting = with_feed(job.setting, hand_force_n=value) if by_hand else with_feed(job.setting, feed_mm_rev=value)
+        words = f"at {stage_words(job, speed)}, " + (f"leaning {value:g} N" if by_hand else f"{value:.3g} mm/rev")
+        changed = replace(job, setting=replace(setting, speed_rpm=speed))
+        judged = int(verdicts[at]), int(tightest[at]), float(uses[at])
+        found.append(Best(changed, *judged, float(times[at]), speed, float(feeds[at]), value if by_hand else None, words))
+    return found

@@ -4,13 +4,11 @@ from collections.abc import Callable
 from functools import cache
 
 from bore.job import Job
-from bore.machines.kinds import HAND_FEEDS
+from bore.machines.kinds import HAND_FEEDS, LATHES, PROGRAMMED
 from bore.materials.material import metal_word
 from bore.sources import rows
 
 TALL_DRILL_MM = 13.0
-LATHES = ("lathe", "turning-centre")
-ENCLOSED = ("turning-centre", "machining-centre", "gun-drilling")
 
 
 def _family(*names: str) -> Callable[[Job], bool]:
@@ -49,7 +47,7 @@ WHEN: dict[str, Callable[[Job], bool]] = {
     "coolant-mist": lambda job: job.machine.coolant.method in ("mist", "through"),
     "wraps": lambda job: job.machine.kind in LATHES and job.material.chip == "long",
     "long-chips": lambda job: job.material.chip == "long" and job.machine.kind not in LATHES,
-    "door": _machine(*ENCLOSED),
+    "door": _machine(*PROGRAMMED),
     "clamped": lambda job: job.holding.kind not in ("hand", "magnet") and job.machine.kind not in (*LATHES, "gun-drilling"),
     "belts": lambda job: job.machine.spindle.drive == "belt" and len(job.machine.spindle.stages) > 1,
     "gears": lambda job: job.machine.spindle.drive == "gear" and len(job.machine.spindle.stages) > 1,

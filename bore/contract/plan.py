@@ -1,71 +1,38 @@
-"""A plan asked for and answered, as data."""
+"""A plan as data: the row of steps with what each meets and costs, the other ways, the families compared, set-up and checklist."""
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from typing import Any
 
+from bore.advice.cautions import cautions_for
+from bore.advice.expect import expected
 from bore.changes import cutter_words
-from bore.contract.answer import number
-from bore.contract.offers import plain_record
-from bore.contract.read import read_case
+from bore.contract.answer import number, step_as_data
+from bore.contract.offers import deep_hole_as_data, plain_record
+from bore.contract.plan_request import Asked, read_plan
 from bore.errors import BadInput
+from bore.formula import recording
 from bore.job import Job
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS
-from bore.machines.kinds import HAND_FEEDS
-from bore.plan.drawn import Drawn, read_drawn
-from bore.plan.pattern import Pattern, read_pattern, to_marks_mm
+from bore.machines.kinds import LATHES, PROGRAMMED, machine_kind, machine_kinds
+from bore.plan.any_machine import Offer, best_first, offers
+from bore.plan.checklist import checklist
+from bore.plan.cost import PlanCost, StepCost, plan_cost
+from bore.plan.families import break_evens, rivals
+from bore.plan.own import recheck
+from bore.plan.pattern import Pattern, to_marks_mm
 from bore.plan.pecks import pecks_of
-from bore.plan.solver import WANTS, Plan, Step, Wish, alternatives, solve
+from bore.plan.row import DRILLING, Plan, Step
+from bore.plan.setup import deep, sheets
+from bore.plan.solver import Work, alternatives, solve
+from bore.plan.steps import Cut, ladder_of
+from bore.plan.task import Task, Wish
+from bore.plan.under import under
 from bore.settings import stage_words
 
 Case = dict[str, Any]
-# What of a case a plan goes by; cutter and setting are what it finds.
-PARTS = ("hole", "material", "machine", "holding", "yard")
-FIELDS = ("hole", "want", "pinned_mm", "without_mm", "pattern", "alternatives")
-
-
-def read_plan(data: Any) -> tuple[Job, Drawn, Wish, Pattern, bool]:
-    """A request for a plan: `case` (hole, material, machine, holding, yard) and `plan` (the hole's text, what is wanted, sizes pinned
-    and left out, pattern). Raises BadInput naming the field."""
-    if not isinstance(data, dict) or not isinstance(data.get("case"), dict):
-        raise BadInput.at("case", "is needed, as an object")
-    asked = data.get("plan")
-    if not isinstance(asked, dict):
-        raise BadInput.at("plan", "is needed, as an object")
-    for name in asked:
-        if name not in FIELDS:
-            raise BadInput.at(f"plan.{str(name)[:40]}", f"there is no such field; accepted: {', '.join(FIELDS)}")
-    if not isinstance(asked.get("hole"), str):
-        raise BadInput.at("plan.hole", "is needed: the hole as the drawing names it")
-    drawn = read_drawn(asked["hole"])
-    want = asked.get("want", "usual")
-    if want not in WANTS:
-        raise BadInput.at("plan.want", f"accepted: {', '.join(WANTS)}")
-    wish = Wish(want, _sizes(asked, "pinned_mm"), _sizes(asked, "without_mm"))
-    job = read_case(_base(data["case"], drawn))
-    pattern = read_pattern(asked.get("pattern"), job.hole.count)
-    return job, drawn, wish, pattern, asked.get("alternatives") is True
-
-
-def _sizes(asked: Case, name: str) -> tuple[float, ...]:
-    sizes = asked.get(name) or []
-    good = isinstance(sizes, list) and len(sizes) <= 20
-    if not good or any(isinstance(one, bool) or not isinstance(one, int | float) or not 0.1 <= one <= 150 for one in sizes):
-        raise BadInput.at(f"plan.{name}", "accepted: at most 20 sizes, 0.1 to 150 mm")
-    return tuple(sorted(float(one) for one in sizes))
-
-
-def _base(case: Case, drawn: Drawn) -> Case:
-    """The case with the hole as drawn, a plain drill and some setting, so that it can be read."""
-    hole, machine = case.get("hole"), case.get("machine")
-    if not isinstance(hole, dict) or not isinstance(machine, dict):
-        raise BadInput.at("case.hole" if not isinstance(hole, dict) else "case.machine", "is needed, as an object")
-    feed = machine.get("feed")
-    by_hand = isinstance(feed, dict) and feed.get("kind") in HAND_FEEDS
-    kept = {name: case[name] for name in PARTS if name in case}
-    hole = hole | {"diameter_mm": drawn.finished_mm, "start_diameter_mm": 0, "tolerance_it": None}
-    setting = {"speed_rpm": 300, **({"hand_force_n": 100} if by_hand else {"feed_mm_rev": 0.1})}
-    return kept | {"hole": hole, "cutter": {"family": "twist", "diameter_mm": drawn.finished_mm}, "setting": setting}
+# Ways of holding that any table takes.
+ON_TABLES = ("vice", "clamps", "hand")
 
 
 def case_of(job: Job) -> Case:
@@ -73,56 +40,88 @@ def case_of(job: Job) -> Case:
     return {name: plain_record(getattr(job, name)) for name in ("hole", "material", "cutter", "machine", "holding", "setting")}
 
 
-def _step(step: Step, job: Job) -> Case:
-    cut = step.cut
-    found: Case = {
+def _cut(cut: Cut, asked: Asked) -> Case:
+    setting, base = cut.job.setting, asked.task.base
+    pecks = pecks_of(cut.job)
+    met = under(base, cut, asked.under_mm)
+    chip, sound = expected(cut.job)
+    return {
+        "verdict": VERDICTS[cut.verdict],
+        "tightest": cut.tightest,
+        "failure": BY_ID[cut.tightest].failure,
+        "use": number(min(cut.use, 1e6)),
+        "ladder": ladder_of(cut),
+        "speed_rpm": number(setting.speed_rpm),
+        "speed_words": stage_words(cut.job, setting.speed_rpm),
+        "feed_mm_rev": number(setting.feed_mm_rev),
+        "hand_force_n": number(setting.hand_force_n),
+        "depth_mm": number(cut.job.hole.depth_mm),
+        "stop_mm": number(cut.depths.stop_mm),
+        "point_mm": number(cut.depths.point_length_mm),
+        "floor_mm": number(cut.depths.floor_mm),
+        "pecks_mm": [number(depth) for depth in pecks] if len(pecks) > 1 else [],
+        "under": None if met is None else {**asdict(met), "beyond_mm": number(met.beyond_mm)},
+        "coolant": cut.job.machine.coolant.method,
+        "chip": chip,
+        "sound": sound,
+        "point_angle_deg": number(cut.job.cutter.point_angle_deg),
+        "family": cut.job.cutter.family,
+        "case": case_of(cut.job),
+    }
+
+
+def _tool(step: Step, asked: Asked) -> str:
+    if step.cutter is None:
+        return ""
+    base = asked.task.base
+    chucked = step.cut is not None and step.cut.job.machine.holder.kind != base.machine.holder.kind
+    return cutter_words(base.yard.cutters[step.cutter]) + (", in the drill chuck" if chucked else "")
+
+
+def _step(step: Step, asked: Asked, cost: StepCost, struck: bool = False) -> Case:
+    return {
         "kind": step.kind,
         "cutter": step.cutter,
+        "words": _words(step, asked),
+        "tool": _tool(step, asked),
         "start_mm": number(step.start_mm),
         "size_mm": number(step.size_mm),
         "why": step.why,
+        "cannot": step.cannot,
+        "struck": struck,
         "time_s": number(step.time_s),
         "change_s": number(step.change_s),
-    }
-    if cut is None:
-        tool = "" if step.cutter is None else cutter_words(job.yard.cutters[step.cutter])
-        return found | {"words": _words(step), "tool": tool, "cut": None}
-    setting = cut.job.setting
-    pecks = pecks_of(cut.job)
-    return found | {
-        "words": _words(step),
-        "tool": cutter_words(cut.job.cutter) + (", in the drill chuck" if cut.job.machine.holder.kind != job.machine.holder.kind else ""),
-        "cut": {
-            "verdict": VERDICTS[cut.verdict],
-            "tightest": cut.tightest,
-            "failure": BY_ID[cut.tightest].failure,
-            "use": number(min(cut.use, 1e6)),
-            "speed_rpm": number(setting.speed_rpm),
-            "speed_words": stage_words(cut.job, setting.speed_rpm),
-            "feed_mm_rev": number(setting.feed_mm_rev),
-            "hand_force_n": number(setting.hand_force_n),
-            "stop_mm": number(cut.depths.stop_mm),
-            "point_mm": number(cut.depths.point_length_mm),
-            "floor_mm": number(cut.depths.floor_mm),
-            "pecks_mm": [number(depth) for depth in pecks] if len(pecks) > 1 else [],
-            "coolant": cut.job.machine.coolant.method,
-            "point_angle_deg": number(cut.job.cutter.point_angle_deg),
-            "family": cut.job.cutter.family,
-            "case": case_of(cut.job),
-        },
+        "edge_cost": number(cost.edge),
+        "machine_cost": number(cost.machine),
+        "cut": None if step.cut is None else _cut(step.cut, asked),
     }
 
 
-def _words(step: Step) -> str:
+def _words(step: Step, asked: Asked) -> str:
     """A step in a few words; what a hand does says so."""
     if step.kind == "mark":
-        return "mark out"
+        if step.cut is not None:
+            return f"{step.cut.job.cutter.family} each place"
+        return "touch each place" if asked.task.base.machine.kind in (*LATHES, *PROGRAMMED) else "mark out and punch"
     if step.kind == "deburr":
         return "deburr both sides"
-    return f"{step.kind} {step.size_mm:g} mm" + ("" if step.cut else ", by hand")
+    size = asked.task.drawn.text if step.kind in ("tap", "mill") else f"{step.size_mm:g} mm"
+    return f"{step.kind} {size}" + ("" if step.cut or step.cannot or step.kind == "bore" else ", by hand")
 
 
-def _plan(plan: Plan, job: Job) -> Case:
+def _cost(cost: PlanCost, asked: Asked) -> Case:
+    cutters = asked.task.base.yard.cutters
+    return {
+        "a_hole": number(cost.a_hole),
+        "changes": number(cost.changes),
+        "total": number(cost.total),
+        "rate_per_h": number(asked.task.money.rate_per_h),
+        "unpriced": [cutter_words(cutters[place]) for place in cost.unpriced],
+    }
+
+
+def _plan(plan: Plan, asked: Asked, cost: PlanCost | None = None) -> Case:
+    cost = cost or plan_cost(asked.task.money, plan, asked.task.base)
     return {
         "words": plan.words,
         "verdict": VERDICTS[plan.verdict],
@@ -130,31 +129,158 @@ def _plan(plan: Plan, job: Job) -> Case:
         "total_s": number(plan.total_s),
         "worst_use": number(min(plan.worst_use, 1e6)),
         "tools": sum(step.cut is not None for step in plan.steps),
-        "steps": [_step(step, job) for step in plan.steps],
+        "cost": _cost(cost, asked),
+        "steps": [_step(step, asked, one) for step, one in zip(plan.steps, cost.steps, strict=True)],
+    }
+
+
+def _pattern(pattern: Pattern) -> Case:
+    return {
+        "kind": pattern.kind,
+        "points_mm": [[number(x), number(y)] for x, y in pattern.points_mm],
+        "neighbour_mm": number(pattern.neighbour_mm),
+        "marks_mm": to_marks_mm(pattern),
+        "from_edges_mm": [[number(x), number(y)] for x, y in pattern.from_edges_mm],
+    }
+
+
+def _around(plan: Plan, asked: Asked) -> Case:
+    """What a plan wants beside its steps: cautions, checklist, set-up sheets, the deep hole, and the working of its costs."""
+    task = asked.task
+    with recording() as record:
+        plan_cost(task.money, plan, task.base)
+        found = sheets(task, plan, asked.measured_mm)
+    cautions = dict.fromkeys(words for step in plan.steps if step.cut is not None for words in cautions_for(step.cut.job))
+    drilled = deep(plan)
+    return {
+        "cautions": list(cautions),
+        "checklist": [asdict(line) for line in checklist(task, plan)],
+        "sheets": [_sheet(sheet) for sheet in found],
+        "deep_hole": None if drilled is None else deep_hole_as_data(drilled),
+        "working": [step_as_data(step) for steps in record.steps.values() for step in steps],
+    }
+
+
+def _sheet(sheet: Any) -> Case:
+    plain = asdict(sheet)
+    plain["facts"] = [{**fact, "value": number(fact["value"])} for fact in plain["facts"]]
+    return plain | {name: number(plain[name]) for name in ("demand_n", "soft_n", "hard_n")} | {"lines": list(sheet.lines)}
+
+
+def _families(asked: Asked, work: Work) -> Case:
+    found = rivals(asked.task, asked.wish, work)
+    return {
+        "families": [
+            {
+                "family": one.family,
+                "words": one.words,
+                "once": number(one.once),
+                "a_hole": number(one.a_hole),
+                "batch": number(one.batch(asked.task.base.hole.count)),
+                "time_s": number(one.plan.total_s),
+                "verdict": VERDICTS[one.plan.verdict],
+                "drills_mm": [number(step.size_mm) for step in one.plan.steps if step.kind in DRILLING],
+                "unpriced": bool(plan_cost(asked.task.money, one.plan, asked.task.base).unpriced),
+            }
+            for one in found
+        ],
+        "break_evens": [asdict(one) for one in break_evens(found)],
     }
 
 
 def plan_as_data(data: Any) -> Case:
-    """A plan for a request, with the others one might want where they are asked for."""
-    job, drawn, wish, pattern, others = read_plan(data)
-    ways = alternatives(job, drawn, wish) if others else {}
-    plan = ways[wish.want] if others else solve(job, drawn, wish)
-    found: Case = {
+    """A plan for a request, with the others one might want, and the families compared, where they are asked for."""
+    asked = read_plan(data)
+    task = asked.task
+    work = Work(task)
+    found: Case = {"says": [], "alternatives": [], "families": [], "break_evens": []}
+    if asked.own:
+        own = recheck(task, asked.own)
+        plan = own.plan
+        cost = plan_cost(task.money, plan, task.base)
+        found["plan"] = _plan(plan, asked, cost)
+        found["plan"]["steps"] = _own_steps(asked, own.steps)
+        found["says"] = list(own.says)
+    else:
+        ways = alternatives(task, asked.wish, work) if asked.alternatives else {}
+        plan = ways[asked.wish.want] if ways else solve(task, asked.wish, work)
+        found["plan"] = _plan(plan, asked)
+        found["alternatives"] = [{"want": want, **_plan(one, asked)} for want, one in ways.items()]
+    if asked.families:
+        found |= _families(asked, work)
+    return _head(asked) | found | _around(plan, asked)
+
+
+def _own_steps(asked: Asked, steps: tuple[Step, ...]) -> list[Case]:
+    """Every step of somebody's own row, struck ones in their places."""
+    made = [step for one, step in zip(asked.own, steps, strict=True) if not one.struck]
+    costs = iter(plan_cost(asked.task.money, Plan(tuple(made), 0.0, 0.0, 0.0, 0, ""), asked.task.base).steps)
+    nothing = StepCost(0.0, 0.0)
+    return [_step(step, asked, nothing if one.struck else next(costs), one.struck) for one, step in zip(asked.own, steps, strict=True)]
+
+
+def _head(asked: Asked) -> Case:
+    job, drawn = asked.task.base, asked.task.drawn
+    return {
         "hole": asdict(drawn) | {"reamed": drawn.reamed, "tapped": drawn.tapped},
+        "seats": [asdict(seat) for seat in asked.task.seats],
         "depth_mm": number(job.hole.depth_mm),
         "through": job.hole.through,
         "count": job.hole.count,
+        "stack_mm": [number(one) for one in job.hole.stack_mm],
         "machine": job.machine.name,
+        "machine_kind": job.machine.kind,
         "material": job.material.name,
-        "pattern": {
-            "kind": pattern.kind,
-            "points_mm": [[number(x), number(y)] for x, y in pattern.points_mm],
-            "neighbour_mm": number(pattern.neighbour_mm),
-            "marks_mm": to_marks_mm(pattern),
-        },
-        "plan": _plan(plan, job),
-        "alternatives": [],
+        "pattern": _pattern(asked.pattern),
     }
-    if others:
-        found["alternatives"] = [{"want": want, **_plan(one, job)} for want, one in ways.items()]
-    return found
+
+
+def any_machine_as_data(data: Any) -> Case:
+    """The plan on every machine of the case's yard, the best first; machines that make none say why."""
+    tasks, wish = _tasks(data)
+    found = best_first(list(offers(tasks, wish)), wish)
+    return {"machines": [_offer(one, tasks[one.machine]) for one in found]}
+
+
+def _offer(one: Offer, task: Task) -> Case:
+    plan, machine = one.plan, task.base.machine
+    head = {"machine": one.machine, "name": machine.name, "kind": machine.kind, "why": one.why}
+    if plan is None:
+        return head | {"verdict": None, "tools": None, "total_s": None, "worst_use": None, "total_cost": None, "drills_mm": []}
+    return head | {
+        "verdict": VERDICTS[plan.verdict],
+        "tools": sum(step.cut is not None for step in plan.steps),
+        "total_s": number(plan.total_s),
+        "worst_use": number(min(plan.worst_use, 1e6)),
+        "total_cost": number(plan_cost(task.money, plan, task.base).total),
+        "drills_mm": [number(step.size_mm) for step in plan.steps if step.kind in DRILLING],
+    }
+
+
+def _tasks(data: Any) -> tuple[list[Task], Wish]:
+    """The hole to be planned on each machine of the yard, held as that kind of machine holds it; the crib is read once."""
+    case = data.get("case") if isinstance(data, dict) else None
+    yard = case.get("yard") if isinstance(case, dict) else None
+    machines = yard.get("machines") if isinstance(yard, dict) else None
+    if not isinstance(machines, list) or not machines:
+        raise BadInput.at("case.yard.machines", "is needed: the machines to try")
+    assert isinstance(case, dict)
+    assert isinstance(yard, dict)
+    crib = {"cutters": yard.get("cutters") or []}
+    first = read_plan(data | {"case": case | {"machine": machines[0], "yard": crib}})
+    tasks = []
+    for machine in machines:
+        alone = read_plan({"case": _held_as(case, machine), "plan": {"hole": data["plan"]["hole"], "pattern": data["plan"].get("pattern")}})
+        tasks.append(replace(first.task, base=replace(alone.task.base, yard=first.task.base.yard)))
+    return tasks, first.wish
+
+
+def _held_as(case: Case, machine: Any) -> Case:
+    """The case on a machine, without its crib; a holding that is another kind of machine's is left to what is usual there."""
+    kept = {name: value for name, value in case.items() if name != "yard"} | {"machine": machine}
+    holding, kind = case.get("holding"), machine.get("kind") if isinstance(machine, dict) else None
+    usual = machine_kind(kind).holding if isinstance(kind, str) and kind in machine_kinds() else None
+    given = holding.get("kind") if isinstance(holding, dict) else None
+    if given != usual and not (given in ON_TABLES and usual in ON_TABLES):
+        kept.pop("holding", None)
+    return kept

@@ -1,10 +1,14 @@
 """Will the drill snatch and pull itself in; or is it being asked for what its kind never does?"""
 
-from functools import cache
+from collections.abc import Iterator
+from functools import cache, reduce
+
+import numpy as np
 
 from bore.columns import Columns
 from bore.cutters.family import NEVER, WARNED, Never
 from bore.cutters.registry import ALL_FAMILIES
+from bore.elementwise import Column, choose, is_array
 from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason
 from bore.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
@@ -29,20 +33,19 @@ REASONS = (
 )
 
 
-def _grabs(columns: Columns) -> int:
+def _grabs(columns: Columns) -> Column:
     """The metal, the start hole, play in the feed, a loose stack."""
-    by_hand = columns.feed_kind in HAND_FEEDS
+    packs, by_hand = columns.family.packs, columns.feed_kind in HAND_FEEDS
     dubbed = columns.flute == "straight" or (columns.rake_deg is not None and columns.rake_deg <= 0)
-    over_half = columns.family.packs and bool(columns.start_share > OVER_HALF)
-    if columns.grab == "high" and columns.family.packs and columns.through and not dubbed:
-        return (6 if over_half else 1) if by_hand else 2
-    if over_half and by_hand:
-        return 3
-    if columns.backlash_mm is not None and columns.backlash_mm > LOOSE_MM and columns.through and columns.family.packs and by_hand:
-        return 4
-    if columns.stacked and not columns.stack_clamped and columns.family.packs:
-        return 5
-    return 0
+    over_half = (columns.start_share > OVER_HALF) & packs
+    if columns.grab == "high" and packs and columns.through and not dubbed:
+        return choose(over_half, 6, 1) if by_hand else 2
+    otherwise = 0
+    if columns.backlash_mm is not None and columns.backlash_mm > LOOSE_MM and columns.through and packs and by_hand:
+        otherwise = 4
+    elif columns.stacked and not columns.stack_clamped and packs:
+        otherwise = 5
+    return choose(over_half, 3, otherwise) if by_hand else otherwise
 
 
 @cache
@@ -53,15 +56,25 @@ def _rules_of(family: str, kind: str) -> tuple[tuple[tuple[int, Never], ...], tu
     return own, tuple(pairs + k for k, (name, other, _) in enumerate(PAIRS) if (name, other) == (family, kind))
 
 
-def _own(columns: Columns) -> list[int]:
+def _own(columns: Columns) -> Iterator[Column]:
     """What the family must never do, and whether it belongs on this kind of machine at all."""
     own, pair = _rules_of(columns.family.id, columns.kind)
-    return [place for place, rule in own if bool(rule.when(columns))] + list(pair)
+    for place, rule in own:
+        yield choose(rule.when(columns), place, 0)
+    yield from pair
+
+
+def _worse(one: Column, other: Column) -> Column:
+    """The graver of two reasons, the first where they are as grave."""
+    if is_array(one) or is_array(other):
+        codes = np.array([reason.verdict for reason in REASONS])
+        return np.where(codes[np.asarray(other, dtype=int)] > codes[np.asarray(one, dtype=int)], other, one)
+    return other if REASONS[int(other)].verdict > REASONS[int(one)].verdict else one
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """A matter of kind; the worst that is true counts."""
-    return Judgement(reason=max((_grabs(columns), *_own(columns)), key=lambda reason: REASONS[reason].verdict))
+    return Judgement(reason=reduce(_worse, _own(columns), _grabs(columns)))
 
 
 LIMIT = Limit(

@@ -9,6 +9,9 @@ HAND_FEEDS = ("hand-lever", "magnet-rack", "tailstock", "push")
 # A tailstock screw does not give way like a hand on a lever.
 FREE_HANDS = ("hand-lever", "magnet-rack", "push")
 HAND_STIFFNESS_N_MM = 650.0
+# Machines whose work turns, and machines that run a program.
+LATHES = ("lathe", "turning-centre")
+PROGRAMMED = ("turning-centre", "machining-centre", "gun-drilling")
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +69,11 @@ def _table(name: str, key: str) -> dict[str, dict[str, str]]:
 
 
 @cache
+def machine_kinds() -> tuple[str, ...]:
+    """Every kind of machine."""
+    return tuple(_table("machine_kinds.csv", "kind"))
+
+
 def machine_kind(kind: str) -> MachineKind:
     """The row of a kind of machine."""
     row = _table("machine_kinds.csv", "kind")[kind]

@@ -1,7 +1,8 @@
 """Where alike holes stand: on a line, a grid or a bolt circle; and the distances a divider is set to for marking them out."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
 from bore.errors import BadInput
 
@@ -12,11 +13,22 @@ Point = tuple[float, float]
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """Centres of the holes, mm from the first hole's, or from the centre of a bolt circle; the distance between neighbours."""
+    """Centres of the holes, mm from the first hole's, or from the centre of a bolt circle; the distance between neighbours.
+
+    datum_mm: how far the first hole, or the circle's centre, stands from two square edges, where that was said.
+    """
 
     kind: str
     points_mm: tuple[Point, ...]
     neighbour_mm: float | None
+    datum_mm: Point | None = None
+
+    @property
+    def from_edges_mm(self) -> tuple[Point, ...]:
+        """Every hole's distance from the two edges, mm; nothing where the edges were not said."""
+        if self.datum_mm is None:
+            return ()
+        return tuple((round(self.datum_mm[0] + x, 4), round(self.datum_mm[1] + y, 4)) for x, y in self.points_mm)
 
 
 def chord_mm(circle_mm: float, count: int) -> float:
@@ -72,6 +84,21 @@ def read_pattern(data: object, count: int) -> Pattern:
         return Pattern("single", ((0.0, 0.0),), None)
     if not isinstance(data, dict) or data.get("kind") not in KINDS:
         raise BadInput.at("plan.pattern.kind", f"accepted: {', '.join(KINDS)}")
+    found = _shape(data, count)
+    datum = (data.get("edge_x_mm"), data.get("edge_y_mm"))
+    if datum == (None, None):
+        return found
+    found = replace(found, datum_mm=(_length(datum[0], "edge_x_mm", -10000), _length(datum[1], "edge_y_mm", -10000)))
+    for place, point in enumerate(found.from_edges_mm, start=1):
+        if min(point) <= 0:
+            axis = "x" if point[0] <= 0 else "y"
+            raise BadInput.at(
+                f"plan.pattern.edge_{axis}_mm", f"hole {place} would stand {min(point):g} mm from the edge; accepted: every hole inside"
+            )
+    return found
+
+
+def _shape(data: dict[str, Any], count: int) -> Pattern:
     kind = data["kind"]
     if kind == "line":
         return line(_counted(data.get("count", count), "count"), _length(data.get("pitch_mm"), "pitch_mm"))

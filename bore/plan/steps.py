@@ -1,28 +1,30 @@
 """One step of a plan: a cutter that takes the hole from one size to another, at the best of the machine's real settings."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from bore.columns import columns_of
-from bore.cutters.cutter import Cutter
+from bore.cutters.cutter import SAME_SIZE_MM, Cutter
 from bore.evaluate import evaluate
-from bore.hole import Start
+from bore.hole import Hole, Start
 from bore.job import Job, Pecks
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import TIGHT
-from bore.limits.motor import cut_time_s
 from bore.machines.machine import Machine
 from bore.plan.depths import Depths, depths_of
 from bore.plan.pecks import depths_of as peck_depths
 from bore.plan.pecks import peck_time_s, usual_school
-from bore.settings import best_setting
+from bore.settings import best_settings
 
 # How the point is first guided, by kind of machine: a punch mark where nothing else is said.
-STARTS = {"lathe": "centre", "turning-centre": "centre", "machining-centre": "spot", "gun-drilling": "bush"}
+STARTS = {"lathe": "centre", "turning-centre": "spot", "machining-centre": "spot", "gun-drilling": "bush"}
 # Points that find their own centre want no mark.
 SELF_CENTRING = ("self-centring", "sheet")
 # The drill chuck on a taper arbor that stands beside every machine with a Morse socket, and its top speed (common practice).
 CHUCK_MM, CHUCK_RPM = 16.0, 3000.0
 UNGUIDED = ("annular", "indexable")
+# What a drill chuck is made for.
+CHUCKED = ("twist", "core", "step", "spot", "centre", "reamer", "tap", "countersink", "counterbore")
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,22 +46,45 @@ class Cut:
 
 @dataclass(slots=True)
 class Cuts:
-    """Every cut a plan has asked for, each worked out once: by start, size and cutter."""
+    """Every cut a plan has asked for, each worked out once: by start, size, cutter and, where it is not the hole's own, depth.
+
+    starts_mm: sizes a hole may have on its way; a cutter asked for from one of them is worked out from all of them together.
+    """
 
     base: Job
-    known: dict[tuple[float, float, int], Cut] = field(default_factory=dict)
+    known: dict[tuple[float, float, int, float | None], Cut] = field(default_factory=dict)
+    starts_mm: tuple[float, ...] = ()
 
-    def of(self, start_mm: float, size_mm: float, place: int) -> Cut:
-        """A cutter of the yard, by its place, taking the hole from a start (0 is solid) to a size."""
-        key = (round(start_mm, 4), round(size_mm, 4), place)
+    def of(self, start_mm: float, size_mm: float, place: int, blind_mm: float | None = None) -> Cut:
+        """A cutter of the yard, by its place, taking the hole from a start (0 is solid) to a size; to a depth of its own where one is
+        given: a seat, a spot, a pilot that only guides."""
+        key = (round(start_mm, 4), round(size_mm, 4), place, blind_mm)
         if key not in self.known:
-            self.known[key] = cut_of(job_of(self.base, self.base.yard.cutters[place], start_mm, size_mm))
+            base = self.base if blind_mm is None else replace(self.base, hole=shallow(self.base, blind_mm))
+            starts = self._together(start_mm, size_mm) if blind_mm is None else (start_mm,)
+            job = job_of(base, base.yard.cutters[place], start_mm, size_mm)
+            for start, cut in zip(starts, cuts_of(job, starts), strict=True):
+                self.known.setdefault((round(start, 4), key[1], place, blind_mm), cut)
         return self.known[key]
+
+    def _together(self, start_mm: float, size_mm: float) -> tuple[float, ...]:
+        """The starts that are worked out with one: solid metal stands alone."""
+        if start_mm == 0 or start_mm not in self.starts_mm:
+            return (start_mm,)
+        return tuple(start for start in self.starts_mm if 0 < start < size_mm - SAME_SIZE_MM)
+
+
+def shallow(base: Job, depth_mm: float) -> Hole:
+    """The hole taken only to a depth; of what was to be drilled through, the plate is what lies under it."""
+    plate = base.hole.depth_mm if base.hole.through else base.hole.plate_thickness_mm
+    return replace(base.hole, depth_mm=depth_mm, through=False, plate_thickness_mm=plate, stack_mm=())
 
 
 def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
     if start_mm > 0:
         return Start(kind="pilot", angle_deg=base.hole.start.angle_deg)
+    if not cutter.kind.drills:
+        return Start(kind="none", angle_deg=90.0)
     if cutter.point in SELF_CENTRING or cutter.family in UNGUIDED or cutter.family == "replaceable-tip":
         return Start(kind="none", angle_deg=90.0)
     if cutter.family == "gun":
@@ -69,7 +94,7 @@ def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
 
 def held(machine: Machine, cutter: Cutter) -> Machine:
     """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, as any such machine has one."""
-    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= CHUCK_MM and cutter.family != "annular"
+    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= CHUCK_MM and cutter.family in CHUCKED
     if machine.holder.kind != "morse" or not small:
         return machine
     chuck = replace(machine.holder, kind="chuck", size=None, capacity_mm=CHUCK_MM, grip="keyed", tang_engaged=True, max_rpm=CHUCK_RPM)
@@ -88,12 +113,24 @@ def job_of(base: Job, cutter: Cutter, start_mm: float, size_mm: float) -> Job:
 
 def cut_of(job: Job) -> Cut:
     """A job at the best of its machine's real settings, worked out."""
-    best = best_setting(job)
-    columns = columns_of(best.job)
-    result = evaluate(columns)
-    name = ALL_LIMITS[int(result.tightest)].id
-    time = float(cut_time_s(columns, result.loads)) + peck_time_s(best.job)
-    return Cut(best.job, int(result.verdict), name, float(result.use), time, depths_of(columns))
+    return cuts_of(job, (job.hole.start_diameter_mm,))[0]
+
+
+def cuts_of(job: Job, starts_mm: Sequence[float]) -> list[Cut]:
+    """A job from each of several holes that may be there before it, each at the best of its machine's real settings."""
+    bests = best_settings(job, starts_mm)
+    depths, pecking = depths_of(columns_of(bests[0].job)), peck_time_s(bests[0].job)
+    return [Cut(one.job, one.verdict, ALL_LIMITS[one.tightest].id, one.use, one.time_s + pecking, depths) for one in bests]
+
+
+def ladder_of(cut: Cut) -> dict[str, float | str] | None:
+    """The tightest limit of a cut as a bar: demand's band and the soft mark as shares of the hard one; None for a matter of kind."""
+    judgement = evaluate(columns_of(cut.job)).findings[cut.tightest].judgement
+    if judgement is None or judgement.demand is None or judgement.reason or not judgement.unit:
+        return None
+    hard = max(float(judgement.hard), 1e-12)
+    marks = {"low": judgement.demand.low, "middle": judgement.demand.middle, "high": judgement.demand.high, "soft": judgement.soft}
+    return {name: float(f"{min(float(value) / hard, 1e3):.4g}") for name, value in marks.items()} | {"unit": judgement.unit}
 
 
 def reason_of(cut: Cut) -> str:

@@ -8,7 +8,7 @@ from ninja.openapi.schema import OpenAPISchema
 from bore import VERSION
 from bore.contract.schema import case_schema, object_schema
 from shop.api.errors import add_handlers
-from shop.api.routers import checks, drawing, exchange, history, jobs, people, session, yard
+from shop.api.routers import checks, drawing, exchange, history, jobs, people, plans, session, yard
 from shop.people.roles import learner
 
 
@@ -33,6 +33,6 @@ api = ShopApi(
 )
 add_handlers(api)
 # The drawing's addresses come before the yard's, which take any name after /machines/.
-ROUTERS = (session, people, checks, drawing, yard, jobs, history, exchange)
+ROUTERS = (session, people, checks, plans, drawing, yard, jobs, history, exchange)
 for router in (one.router for one in ROUTERS):
     api.add_router("", router)

@@ -78,11 +78,3 @@ def with_yard(case: dict[str, Any]) -> dict[str, Any]:
         "machines": [one.as_spec() for one in Machine.objects.filter(standing=HERE).prefetch_related("stages")],
     }
     return case | {"yard": yard}
-
-
-def with_crib(case: dict[str, Any]) -> dict[str, Any]:
-    """The case with every cutter of the crib, where it brings no yard of its own."""
-    if "yard" in case:
-        return case
-    crib = Cutter.objects.filter(standing=HERE, count__gt=0)
-    return case | {"yard": {"cutters": [one.as_spec() for one in crib], "machines": []}}

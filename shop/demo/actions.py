@@ -3,6 +3,7 @@
 import csv
 import json
 import re
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -10,6 +11,7 @@ from django.db import transaction
 
 from bore.cutters.sets import read_set
 from shop.jobs.actions import keep_check
+from shop.jobs.plans import keep_plan
 from shop.people.demo_sign_in import DEMO_USER
 from shop.people.models import User
 from shop.people.roles import ADMIN
@@ -25,6 +27,7 @@ def _read_json(name: str) -> Any:
     return json.loads((HERE / name).read_text(encoding="utf-8"))
 
 
+@cache
 def _read_csv(name: str) -> list[dict[str, str]]:
     with (HERE / name).open(newline="", encoding="utf-8") as file:
         return list(csv.DictReader(file))
@@ -47,9 +50,21 @@ def _put_set(row: dict[str, str]) -> int:
         if called in missing:
             continue
         slug = f"{row['slug']}-" + re.sub(r"\W+", "-", called.lstrip("#").lower())
-        put_cutter(slug, name, spec | ({"wear": worn[called]} if called in worn else {}), 1, row["place"], set_name=found.words)
+        kept = spec | ({"wear": worn[called]} if called in worn else {})
+        put_cutter(slug, name, kept, 1, row["place"], set_name=found.words, costs=_usual_costs(spec))
         standing += 1
     return standing
+
+
+def _usual_costs(spec: dict[str, Any]) -> dict[str, Any]:
+    """What an invented price list asks for a cutter of its family, edge and size; nothing where it lists none."""
+    diameter = float(spec["diameter_mm"])
+    for row in _read_csv("prices.csv"):
+        if (row["family"], row["substrate"]) == (spec["family"], spec.get("substrate", "hss")):
+            price = float(row["flat"]) + float(row["per_mm"]) * diameter + float(row["per_mm2"]) * diameter**2
+            figures = {name: float(row[name]) for name in ("regrind_price", "survivors_share")}
+            return {"price": round(price, 2), "regrinds": int(row["regrinds"])} | figures
+    return {}
 
 
 def demo_machinist() -> User:
@@ -73,6 +88,37 @@ def _case(job: dict[str, Any]) -> dict[str, Any]:
     }
 
 
+# How each kind of machine of the yard holds its work for a plan.
+HELD = {"lathe": {"kind": "lathe-chuck"}, "turning-centre": {"kind": "lathe-chuck"}, "gun-drilling": {"kind": "lathe-chuck"}}
+CLAMPED = {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True}
+
+
+def _asked(plan: dict[str, Any]) -> dict[str, Any]:
+    """A demo plan as a screen would ask for it."""
+    machine = Machine.objects.get(slug=plan["machine"])
+    holding = HELD.get(machine.kind, {"kind": "magnet"} if machine.kind == "magnetic" else CLAMPED)
+    through = plan.get("through", True)
+    hole = {"depth_mm": plan["depth_mm"], "through": through, "behind": plan["behind"], "count": plan.get("count", 1)}
+    if not through:
+        hole["plate_thickness_mm"] = plan["plate_mm"]
+    extra = {
+        name: plan[name] for name in ("under_mm", "measured_mm", "countersink_mm", "counterbore_mm", "counterbore_depth_mm") if name in plan
+    }
+    pattern = None if plan["pattern"]["kind"] == "single" else plan["pattern"]
+    return {
+        "case": {"hole": hole, "material": {"id": plan["material"]}, "machine": machine.as_spec(), "holding": holding},
+        "plan": {
+            "hole": plan["hole"],
+            "want": plan.get("want", "usual"),
+            "pattern": pattern,
+            "families": True,
+            "alternatives": True,
+            **extra,
+        },
+        "screen": {"machine": plan["machine"], "material": plan["material"]},
+    }
+
+
 @transaction.atomic
 def load_demo() -> dict[str, int]:
     """Put the demo yard in place; how many of each it has."""
@@ -87,10 +133,20 @@ def load_demo() -> dict[str, int]:
         put_machine(machine["slug"], machine["spec"], machine["note"])
     costs = _read_json("costs.json")
     for row in cutters:
-        put_cutter(row["slug"], row["name"], _cutter_spec(row), int(row["count"]), row["place"], costs=costs.get(row["slug"]))
+        spec = _cutter_spec(row)
+        put_cutter(row["slug"], row["name"], spec, int(row["count"]), row["place"], costs=costs.get(row["slug"]) or _usual_costs(spec))
     in_sets = sum(_put_set(row) for row in _read_csv("sets.csv"))
     for material in materials:
         put_material(material["slug"], material["spec"], material["note"])
     for job in jobs:
         keep_check(user, job["name"], _case(job), {"machine": job["machine"], "cutter": job["cutter"]}, job["note"], job["slug"], demo=True)
-    return {"machines": len(machines), "cutters": len(cutters) + in_sets, "materials": len(materials), "jobs": len(jobs)}
+    plans = _read_json("plans.json")
+    for plan in plans:
+        keep_plan(user, plan["name"], _asked(plan), plan.get("ticks", []), plan.get("note", ""), plan["slug"], demo=True)
+    return {
+        "machines": len(machines),
+        "cutters": len(cutters) + in_sets,
+        "materials": len(materials),
+        "jobs": len(jobs),
+        "plans": len(plans),
+    }

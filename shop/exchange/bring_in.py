@@ -9,11 +9,13 @@ from pydantic import TypeAdapter, ValidationError
 
 from bore.errors import BadInput, Problem
 from shop.api.schemas.check import Answer
+from shop.api.schemas.plan import PlanAnswer
 from shop.exchange import shop_file
 from shop.exchange.columns import record_of
 from shop.exchange.files import read_json_file, read_table
 from shop.jobs.actions import keep_check, put_check
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
+from shop.jobs.plans import put_plan
 from shop.keep.slugs import free_slug
 from shop.keep.standing import HERE, RETIRED
 from shop.people.models import User
@@ -23,7 +25,7 @@ from shop.yard.models import Cutter, Machine, Material
 Spec = dict[str, Any]
 MOST_RECORDS = 20000
 SLUG_LETTERS = frozenset("abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-_")
-MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck}
+MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck, "plans": SavedPlan}
 
 
 @dataclass(frozen=True, slots=True)
@@ -188,6 +190,18 @@ def _check(user: User, slug: str, record: Spec) -> SavedCheck:
     return put_check(user, slug, record)
 
 
+def _plan(user: User, slug: str, record: Spec) -> SavedPlan:
+    """A plan with its answer stays as it was answered; one without is planned now, from this shop's crib."""
+    _only(record, "name", "note", "asked", "answer", "ticks", "core_version", "made_by")
+    _object(record, "asked")
+    if record.get("answer") is not None:
+        try:
+            TypeAdapter(PlanAnswer).validate_python(record["answer"])
+        except ValidationError as error:
+            raise BadInput.at("answer", "is not the shape of a plan") from error
+    return put_plan(user, slug, record)
+
+
 def _object(record: Spec, name: str) -> Spec:
     value = record.get(name)
     if not isinstance(value, dict):
@@ -195,4 +209,10 @@ def _object(record: Spec, name: str) -> Spec:
     return value
 
 
-PUT: dict[str, Callable[[User, str, Spec], Any]] = {"machines": _machine, "cutters": _cutter, "materials": _material, "checks": _check}
+PUT: dict[str, Callable[[User, str, Spec], Any]] = {
+    "machines": _machine,
+    "cutters": _cutter,
+    "materials": _material,
+    "checks": _check,
+    "plans": _plan,
+}

@@ -30,7 +30,7 @@ HEAD = {
     "checks": ("slug", "name", "note", "verdict", "short"),
 }
 PARTS = {"machines": "machine", "cutters": "cutter", "materials": "material"}
-COSTS = ("price", "edge_price", "edges_per_insert", "regrinds", "regrind_price", "survivors_share", "holder", "insert")
+COSTS = ("price", "edge_price", "edges_per_insert", "regrinds", "regrind_price", "survivors_share", "edge_life_m", "holder", "insert")
 # A spreadsheet takes a cell that begins like this for a formula.
 RISKY = ("=", "+", "-", "@", "\t", "\r", "\n")
 LONGEST_CELL = 32000

@@ -6,13 +6,13 @@ from bore import VERSION
 from bore.contract.schema import case_schema, object_schema
 from bore.errors import BadInput
 from bore.words.short import short_form
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
 from shop.keep.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
 FORMAT, FORMAT_VERSION = "fierce-bore-shop", 1
-KINDS = ("machines", "cutters", "materials", "checks")
+KINDS = ("machines", "cutters", "materials", "checks", "plans")
 
 
 def machine_record(one: Machine) -> Spec:
@@ -37,6 +37,12 @@ def check_record(one: SavedCheck) -> Spec:
     return kept | {"made_by": one.made_by.username, "verdict": one.answer["verdict"], "short": short_form(one.case)}
 
 
+def plan_record(one: SavedPlan) -> Spec:
+    """A kept plan as the file has it: what was asked, the answer as it was given, the ticks of its checklist."""
+    kept = {name: getattr(one, name) for name in ("slug", "name", "note", "asked", "answer", "ticks", "core_version", "standing")}
+    return kept | {"made_by": one.made_by.username}
+
+
 def records_of(kind: str) -> list[Spec]:
     """Every record of a kind that is not in the bin, by slug."""
     if kind == "machines":
@@ -45,6 +51,8 @@ def records_of(kind: str) -> list[Spec]:
         return [cutter_record(one) for one in Cutter.objects.exclude(standing=BINNED).order_by("slug")]
     if kind == "materials":
         return [material_record(one) for one in Material.objects.exclude(standing=BINNED).order_by("slug")]
+    if kind == "plans":
+        return [plan_record(one) for one in SavedPlan.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
     return [check_record(one) for one in SavedCheck.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
 
 
@@ -66,7 +74,7 @@ def shop_schema() -> Spec:
 
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "A shop: its machines, cutters, own materials and kept checks",
+        "title": "A shop: its machines, cutters, own materials, kept checks and plans",
         "type": "object",
         "additionalProperties": False,
         "required": ["format", "format_version"],
@@ -91,6 +99,13 @@ def shop_schema() -> Spec:
                 made_by=text,
                 verdict=text,
                 short=text,
+            ),
+            "plans": listed(
+                {"name": text, "asked": {"type": "object"}},
+                answer={"type": "object"},
+                ticks={"type": "array", "items": text},
+                core_version=text,
+                made_by=text,
             ),
         },
     }

@@ -1,7 +1,7 @@
 """Saving a check: computed again on the server, so that what is kept is what the core says."""
 
 import copy
-from typing import Any
+from typing import Any, TypeVar
 
 from django.db import transaction
 from django.utils import timezone
@@ -11,11 +11,12 @@ from bore.check import check
 from bore.contract.answer import answer
 from bore.contract.read import read_case
 from bore.errors import BadInput
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
 from shop.keep.slugs import free_slug
 from shop.keep.standing import BINNED, HERE
 from shop.people.models import User
 
+Kept = TypeVar("Kept", SavedCheck, SavedPlan)
 LONGEST_NAME, LONGEST_NOTE = 120, 4000
 
 
@@ -72,19 +73,19 @@ def put_check(user: User, slug: str, record: dict[str, Any]) -> SavedCheck:
 
 
 @transaction.atomic
-def bin_check(kept: SavedCheck) -> SavedCheck:
-    """Put a check into the bin, from which it can come back."""
+def bin_check(kept: Kept) -> Kept:
+    """Put a check or plan into the bin, from which it can come back."""
     return _set_standing(kept, BINNED)
 
 
 @transaction.atomic
-def unbin_check(kept: SavedCheck) -> SavedCheck:
-    """Take a check out of the bin again."""
+def unbin_check(kept: Kept) -> Kept:
+    """Take a check or plan out of the bin again."""
     return _set_standing(kept, HERE)
 
 
-def _set_standing(kept: SavedCheck, standing: str) -> SavedCheck:
-    kept = SavedCheck.objects.select_for_update().get(pk=kept.pk)
+def _set_standing(kept: Kept, standing: str) -> Kept:
+    kept = type(kept)._default_manager.select_for_update().get(pk=kept.pk)
     if kept.standing != standing:
         kept.standing, kept.stands_since = standing, timezone.now()
         kept.save()

@@ -1,4 +1,4 @@
-"""Saved checks: the case as it was asked, the answer as it was given."""
+"""Saved checks and plans: what was asked, and the answer as it was given."""
 
 from django.conf import settings
 from django.db import models
@@ -19,6 +19,29 @@ class SavedCheck(Standing):
     core_version = models.CharField(max_length=20)
     demo = models.BooleanField(default=False)
     made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="checks")
+    made_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+    history = HistoricalRecords()
+
+    class Meta:
+        ordering = ["-changed_at"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class SavedPlan(Standing):
+    """A plan somebody kept, with the ticks of its checklist. The answer stays what it was, whatever becomes of the crib."""
+
+    slug = models.SlugField(max_length=60, unique=True)
+    name = models.CharField(max_length=120)
+    note = models.TextField(blank=True, default="")
+    asked = models.JSONField()
+    answer = models.JSONField()
+    ticks = models.JSONField(default=list)
+    core_version = models.CharField(max_length=20)
+    demo = models.BooleanField(default=False)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="plans")
     made_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
     history = HistoricalRecords()

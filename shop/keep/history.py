@@ -5,12 +5,12 @@ from typing import Any
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Stage
 
 Spec = dict[str, Any]
-MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck}
+MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck, "plans": SavedPlan}
 WHAT = {"+": "put in", "~": "changed", "-": "taken out"}
 MOST_SHOWN = 100
 
@@ -33,6 +33,8 @@ def state_of(row: Any) -> Spec:
         return {"spec": then.as_spec(), **kept}
     if isinstance(then, Material):
         return {"spec": then.as_spec(), "note": then.note, "standing": then.standing}
+    if isinstance(then, SavedPlan):
+        return {name: getattr(then, name) for name in ("name", "note", "asked", "ticks", "standing")}
     return {name: getattr(then, name) for name in ("name", "note", "case", "refs", "standing")} | {"verdict": then.answer.get("verdict")}
 
 

@@ -11,6 +11,7 @@ FIGURES: tuple[tuple[str, float, float, bool, str], ...] = (
     ("edges_per_insert", 1, 8, True, "edges an insert has, used one after another"),
     ("regrinds", 0, 100, True, "times it may be reground"),
     ("regrind_price", 0, 10000, False, "price of one regrind"),
+    ("edge_life_m", 0.01, 10000, False, "metres of hole one edge lasts, as it has been seen here"),
     ("survivors_share", 0, 1, False, "share of those sent that come back fit for use"),
 )
 TEXTS = {"holder": "holder or body it belongs in", "insert": "insert, tip or blade it takes"}

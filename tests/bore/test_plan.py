@@ -8,15 +8,18 @@ from typing import Any
 import pytest
 
 from bore.check import check
-from bore.contract.plan import case_of, plan_as_data, read_plan
+from bore.contract.plan import case_of, plan_as_data
+from bore.contract.plan_request import read_plan
 from bore.contract.read import read_case
 from bore.cutters.sets import read_set
 from bore.errors import BadInput
 from bore.limits.judgement import TIGHT, VERDICTS
 from bore.plan.drawn import ba_thread, read_drawn
 from bore.plan.pattern import circle, grid, line, read_pattern, to_marks_mm
-from bore.plan.solver import MARK_S, SPEED_S, TIGHT_S, TOOL_S, Stopped, Wish, solve
+from bore.plan.row import MARK_S, SPEED_S, TOOL_S
+from bore.plan.solver import TIGHT_S, Stopped, solve
 from bore.plan.steps import Cuts, cut_of, job_of
+from bore.plan.task import Wish
 from tests.conftest import ROOT
 
 DEMO = {one["slug"]: one["spec"] for one in json.loads((ROOT / "shop" / "demo" / "machines.json").read_text(encoding="utf-8"))}
@@ -185,8 +188,9 @@ def test_every_step_goes_when_its_case_is_checked_afresh(machine: str, hole: str
 )
 def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, material: str, want: str) -> None:
     """Every row of steps a small crib allows, worked out one by one: none beats the plan."""
-    job, drawn, _, _, _ = read_plan(asked(machine, hole, 12, material, SMALL))
-    plan = solve(job, drawn, Wish(want))
+    task = read_plan(asked(machine, hole, 12, material, SMALL)).task
+    job, drawn = task.base, task.drawn
+    plan = solve(task, Wish(want))
     worked, sizes = Cuts(job), sorted(enumerate(one.diameter_mm for one in job.yard.cutters), key=lambda pair: pair[1])
     on_way = [(place, size) for place, size in sizes if size < drawn.drilled_mm]
     last = next(place for place, size in sizes if size == drawn.drilled_mm)
@@ -226,7 +230,7 @@ def test_a_thread_no_power_will_cut_is_cut_by_hand() -> None:
     """The bench press's slowest step is far too fast for a tap: the step is a hand's, says why, and does not spoil the row's verdict."""
     found = plan_as_data(asked("b1", "M10", 12, "steel-structural-235"))["plan"]
     tap = next(step for step in found["steps"] if step["kind"] == "tap")
-    assert (tap["cut"], tap["words"]) == (None, "tap 10 mm, by hand")
+    assert (tap["cut"], tap["words"]) == (None, "tap M10, by hand")
     assert "by power: no such speed" in tap["why"]
     assert found["verdict"] in ("holds", "tight")
 
@@ -261,15 +265,16 @@ def test_what_cannot_be_planned_is_refused_in_words(change: dict[str, Any], fiel
 
 
 def test_a_search_can_be_stopped() -> None:
-    job, drawn, wish, _, _ = read_plan(asked("c1", "25", 30, "steel-structural-355"))
+    task = read_plan(asked("c1", "25", 30, "steel-structural-355")).task
     heard: list[int] = []
     with pytest.raises(Stopped):
-        solve(job, drawn, Wish(wish.want, progress=lambda so_far: heard.append(so_far) or len(heard) < 2))
+        solve(task, Wish(progress=lambda so_far: heard.append(so_far) or len(heard) < 2))
     assert len(heard) == 2
 
 
 def test_a_job_written_out_as_a_case_is_the_same_job() -> None:
-    job, drawn, _, _, _ = read_plan(asked("b3", "8", 20, "steel-c45"))
+    task = read_plan(asked("b3", "8", 20, "steel-c45")).task
+    job, drawn = task.base, task.drawn
     one = job_of(job, job.yard.cutters[10], 0.0, job.yard.cutters[10].diameter_mm)
     cut = cut_of(one)
     again = check(read_case(case_of(cut.job)))

@@ -15,9 +15,9 @@ from hypothesis import strategies as st
 from openpyxl import Workbook, load_workbook
 
 from bore.cutters.registry import BY_ID
-from shop.exchange.columns import ISO_13399, columns_of, fields_of, record_of, row_of, safe, unsafe
+from shop.exchange.columns import HEAD, ISO_13399, columns_of, fields_of, record_of, row_of, safe, unsafe
 from shop.exchange.shop_file import KINDS, records_of, shop_schema, whole_shop
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
 from shop.yard.actions import put_cutter
 from shop.yard.models import Cutter, Machine, Material
 from tests.conftest import plain_case
@@ -40,7 +40,7 @@ def taken(client: Client, address: str) -> bytes:
 
 
 def emptied() -> None:
-    for model in (SavedCheck, Machine, Cutter, Material):
+    for model in (SavedPlan, SavedCheck, Machine, Cutter, Material):
         model.objects.all().delete()
 
 
@@ -68,7 +68,7 @@ def test_the_file_is_what_its_schema_says_and_the_schema_is_documented(here: Cli
 
 
 @pytest.mark.parametrize("form", ["csv", "xlsx"])
-@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("kind", [kind for kind in KINDS if kind in HEAD])
 def test_a_table_out_and_in_again_is_the_same(here: Client, kind: str, form: str) -> None:
     """Every record of the demo shop, through every kind of table, into an empty shop: each comes back field for field."""
     before = [

@@ -11,7 +11,7 @@ from django.test import Client
 
 from bore.errors import BadInput
 from shop.api.api import api
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
 from shop.people.actions import change_person, first_admin
 from shop.people.lockout import TRIES
 from shop.people.models import User
@@ -178,6 +178,7 @@ def test_ones_own_password(crew: dict[str, Client]) -> None:
 
 def test_a_real_installation_starts_with_its_first_admin(db: None) -> None:
     SavedCheck.objects.all().delete()
+    SavedPlan.objects.all().delete()
     User.objects.all().delete()
     client = browser()
     assert send(client, "GET", "/api/health").json()["set_up"] is False

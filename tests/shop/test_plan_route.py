@@ -27,7 +27,7 @@ def asked(hole: str, machine: str = "b2", material: str = "steel-c45", **plan: A
 def test_a_plan_is_made_from_the_shops_own_crib(here: Client) -> None:
     found = shaped(schemas.PlanAnswer, post(here, "/api/plan", asked("M10", alternatives=True)))
     assert [step["kind"] for step in found["plan"]["steps"]][-2:] == ["tap", "deburr"]
-    assert {one["want"] for one in found["alternatives"]} == {"usual", "quickest", "fewest", "gentlest"}
+    assert {one["want"] for one in found["alternatives"]} == {"usual", "quickest", "fewest", "gentlest", "cheapest"}
     fewest, quickest = (next(one for one in found["alternatives"] if one["want"] == want) for want in ("fewest", "quickest"))
     assert all(fewest["tools"] <= one["tools"] for one in found["alternatives"])
     assert all(quickest["total_s"] <= one["total_s"] * 1.000001 for one in found["alternatives"])

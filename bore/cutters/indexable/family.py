@@ -8,7 +8,7 @@ from bore.cutters.shared import conical_point_mm, edge_radius_mm, grades_table, 
 from bore.cutters.twist import book
 from bore.cutters.twist.geometry import Lengths, lengths_found
 from bore.formula import enter, formula
-from bore.machines.kinds import HAND_FEEDS
+from bore.machines.kinds import HAND_FEEDS, LATHES
 from bore.materials.material import metal_word
 from bore.sources import rows, source
 
@@ -22,7 +22,6 @@ USUAL_REACH_D, CHIP_ROOM_D, SHANK_D = 3.0, 1.5, 3.0
 IRON_FEED = 1.4
 BODY_SECTION = 0.45
 USUAL_HB = 180.0
-LATHES = ("lathe", "turning-centre")
 # How far off centre an insert drill may bore, as a share of its diameter, where the maker says nothing.
 MOST_SHIFT = 0.03
 

@@ -11,7 +11,6 @@ from bore.check import check
 from bore.contract.answer import answer
 from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.contract.pictures import log_as_data, window_as_data
-from bore.contract.plan import plan_as_data
 from bore.contract.read import read_case
 from bore.contract.typed import read_typed
 from bore.errors import BadInput
@@ -22,14 +21,13 @@ from bore.quantities.notation import READABLE, read_quantity
 from bore.settle import settle
 from bore.ways_out import ways_out
 from bore.window import window
-from shop.api.requests import read_job_case, read_json, resolved, with_crib, with_yard
+from shop.api.requests import read_job_case, read_json, resolved, with_yard
 from shop.api.schemas import (
     Answer,
     DeepHoleAnswer,
     Errors,
     LogAnswer,
     MatchAnswer,
-    PlanAnswer,
     ProgramAnswer,
     ReadAnswer,
     SettleAnswer,
@@ -125,38 +123,6 @@ PROGRAM = {
 def ways_out_of_case(request: HttpRequest) -> HttpResponse:
     """Changes that would make the job go, each checked, cheapest first; from the shop's yard unless the case brings its own."""
     return as_json(ways_out_as_data(ways_out(read_case(with_yard(read_job_case(request))))))
-
-
-PLAN = {
-    "type": "object",
-    "required": ["case", "plan"],
-    "additionalProperties": False,
-    "properties": {
-        "case": {"type": "object", "description": "hole, material, machine and holding of a case; the yard's cutters are the crib"},
-        "plan": {
-            "type": "object",
-            "required": ["hole"],
-            "additionalProperties": False,
-            "properties": {
-                "hole": {"type": "string", "maxLength": 60, "description": "as the drawing names it: 20, 20 H7, M12, M12 clearance"},
-                "want": {"type": "string", "enum": ["usual", "quickest", "fewest", "gentlest"]},
-                "pinned_mm": {"type": "array", "items": {"type": "number"}, "maxItems": 20},
-                "without_mm": {"type": "array", "items": {"type": "number"}, "maxItems": 20},
-                "pattern": {"type": "object"},
-                "alternatives": {"type": "boolean"},
-            },
-        },
-    },
-}
-
-
-@router.post("/plan", response={200: PlanAnswer, **REFUSALS}, openapi_extra=takes(PLAN))
-def plan_hole(request: HttpRequest) -> HttpResponse:
-    """The steps from solid metal to the hole as drawn, each checked; from the shop's crib unless the case brings its own."""
-    data = read_json(request)
-    if isinstance(data.get("case"), dict):
-        data["case"] = with_crib(resolved(data["case"]))
-    return as_json(plan_as_data(data))
 
 
 @router.post("/match", response={200: MatchAnswer, **REFUSALS}, openapi_extra=takes(CASE))

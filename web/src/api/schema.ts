@@ -289,26 +289,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Plan Hole
-         * @description The steps from solid metal to the hole as drawn, each checked; from the shop's crib unless the case brings its own.
-         */
-        post: operations["shop_api_routers_checks_plan_hole"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/match": {
         parameters: {
             query?: never;
@@ -363,6 +343,159 @@ export interface paths {
          * @description A program's speed and feed read back, and with a case what the check says of it.
          */
         post: operations["shop_api_routers_checks_program_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Hole
+         * @description The steps from solid metal to the hole as drawn, each checked; from the shop's crib unless the case brings its own.
+         */
+        post: operations["shop_api_routers_plans_plan_hole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan-anywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan On Any
+         * @description The plan on some of the shop's machines, `count` of them from the `first`: asked for a few at a time, a search can be watched
+         *     and stopped.
+         */
+        post: operations["shop_api_routers_plans_plan_on_any"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/program/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Program
+         * @description A plan's steps as plain G-code, and what the simulated controller makes of it.
+         */
+        post: operations["shop_api_routers_plans_write_program"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/program/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Run Program
+         * @description A program run through the simulated controller; held against a plan's steps where they are given.
+         */
+        post: operations["shop_api_routers_plans_run_program"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Plans
+         * @description Kept plans, newest change first; or those in the bin.
+         */
+        get: operations["shop_api_routers_plans_list_plans"];
+        put?: never;
+        /**
+         * Save Plan
+         * @description Work a plan out and keep it with its answer and the ticks of its checklist.
+         */
+        post: operations["shop_api_routers_plans_save_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Plan
+         * @description A kept plan as it was asked and answered.
+         */
+        get: operations["shop_api_routers_plans_read_plan"];
+        /**
+         * Replace Plan
+         * @description Keep a plan in the place of one already kept; what that was stays in its history.
+         */
+        put: operations["shop_api_routers_plans_replace_plan"];
+        post?: never;
+        /**
+         * Remove Plan
+         * @description Put a plan into the bin.
+         */
+        delete: operations["shop_api_routers_plans_remove_plan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Plan
+         * @description Bring a plan back from the bin.
+         */
+        post: operations["shop_api_routers_plans_return_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1773,184 +1906,6 @@ export interface components {
             nearest_miss: components["schemas"]["WayOut"] | null;
         };
         /**
-         * DrawnHole
-         * @description A hole as the drawing names it.
-         */
-        DrawnHole: {
-            /** Text */
-            text: string;
-            /** Drilled Mm */
-            drilled_mm: number;
-            /** Least Mm */
-            least_mm: number;
-            /** Most Mm */
-            most_mm: number;
-            /** Finished Mm */
-            finished_mm: number;
-            /** Pitch Mm */
-            pitch_mm: number | null;
-            /** Tolerance It */
-            tolerance_it: number | null;
-            /** Reamed */
-            reamed: boolean;
-            /** Tapped */
-            tapped: boolean;
-        };
-        /**
-         * OnePlan
-         * @description A row of steps and what it comes to.
-         */
-        OnePlan: {
-            /** Words */
-            words: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
-            /** Hole S */
-            hole_s: number;
-            /** Total S */
-            total_s: number;
-            /** Worst Use */
-            worst_use: number;
-            /** Tools */
-            tools: number;
-            /** Steps */
-            steps: components["schemas"]["PlanStep"][];
-        };
-        /**
-         * OtherPlan
-         * @description A plan by another wish.
-         */
-        OtherPlan: {
-            /** Words */
-            words: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
-            /** Hole S */
-            hole_s: number;
-            /** Total S */
-            total_s: number;
-            /** Worst Use */
-            worst_use: number;
-            /** Tools */
-            tools: number;
-            /** Steps */
-            steps: components["schemas"]["PlanStep"][];
-            /** Want */
-            want: string;
-        };
-        /**
-         * PatternAnswer
-         * @description Where the holes stand, and what a divider is set to.
-         */
-        PatternAnswer: {
-            /** Kind */
-            kind: string;
-            /** Points Mm */
-            points_mm: number[][];
-            /** Neighbour Mm */
-            neighbour_mm: number | null;
-            /** Marks Mm */
-            marks_mm: number[];
-        };
-        /**
-         * PlanAnswer
-         * @description A plan for a hole, and the others one might want.
-         */
-        PlanAnswer: {
-            hole: components["schemas"]["DrawnHole"];
-            /** Depth Mm */
-            depth_mm: number;
-            /** Through */
-            through: boolean;
-            /** Count */
-            count: number;
-            /** Machine */
-            machine: string;
-            /** Material */
-            material: string;
-            pattern: components["schemas"]["PatternAnswer"];
-            plan: components["schemas"]["OnePlan"];
-            /** Alternatives */
-            alternatives: components["schemas"]["OtherPlan"][];
-        };
-        /**
-         * PlanCut
-         * @description A cutter's step, as it was checked.
-         */
-        PlanCut: {
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
-            /** Tightest */
-            tightest: string;
-            /** Failure */
-            failure: string;
-            /** Use */
-            use: number;
-            /** Speed Rpm */
-            speed_rpm: number;
-            /** Speed Words */
-            speed_words: string;
-            /** Feed Mm Rev */
-            feed_mm_rev: number | null;
-            /** Hand Force N */
-            hand_force_n: number | null;
-            /** Stop Mm */
-            stop_mm: number;
-            /** Point Mm */
-            point_mm: number;
-            /** Floor Mm */
-            floor_mm: number | null;
-            /** Pecks Mm */
-            pecks_mm: number[];
-            /** Coolant */
-            coolant: string;
-            /** Point Angle Deg */
-            point_angle_deg: number;
-            /** Family */
-            family: string;
-            /** Case */
-            case: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * PlanStep
-         * @description One step; a hand's work has no cut.
-         */
-        PlanStep: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "mark" | "pilot" | "open" | "drill" | "ream" | "tap" | "deburr";
-            /** Words */
-            words: string;
-            /** Tool */
-            tool: string;
-            /** Cutter */
-            cutter: number | null;
-            /** Start Mm */
-            start_mm: number;
-            /** Size Mm */
-            size_mm: number;
-            /** Why */
-            why: string;
-            /** Time S */
-            time_s: number;
-            /** Change S */
-            change_s: number;
-            cut: components["schemas"]["PlanCut"] | null;
-        };
-        /**
          * MatchAnswer
          * @description Every pairing, best first.
          */
@@ -2090,6 +2045,630 @@ export interface components {
             /** Peck Mm */
             peck_mm: number | null;
             check: components["schemas"]["Answer"] | null;
+        };
+        /**
+         * BreakEvenAnswer
+         * @description From so many holes on the second family is cheaper.
+         */
+        BreakEvenAnswer: {
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * ChecklistLine
+         * @description One line to tick.
+         */
+        ChecklistLine: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DrawnHole
+         * @description A hole as the drawing names it.
+         */
+        DrawnHole: {
+            /** Text */
+            text: string;
+            /** Drilled Mm */
+            drilled_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            /** Finished Mm */
+            finished_mm: number;
+            /** Pitch Mm */
+            pitch_mm: number | null;
+            /** Tolerance It */
+            tolerance_it: number | null;
+            /** Reamed */
+            reamed: boolean;
+            /** Tapped */
+            tapped: boolean;
+        };
+        /**
+         * OnePlan
+         * @description A row of steps and what it comes to.
+         */
+        OnePlan: {
+            /** Words */
+            words: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Hole S */
+            hole_s: number;
+            /** Total S */
+            total_s: number;
+            /** Worst Use */
+            worst_use: number;
+            /** Tools */
+            tools: number;
+            cost: components["schemas"]["PlanMoney"];
+            /** Steps */
+            steps: components["schemas"]["PlanStep"][];
+        };
+        /**
+         * OtherPlan
+         * @description A plan by another wish.
+         */
+        OtherPlan: {
+            /** Words */
+            words: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Hole S */
+            hole_s: number;
+            /** Total S */
+            total_s: number;
+            /** Worst Use */
+            worst_use: number;
+            /** Tools */
+            tools: number;
+            cost: components["schemas"]["PlanMoney"];
+            /** Steps */
+            steps: components["schemas"]["PlanStep"][];
+            /** Want */
+            want: string;
+        };
+        /**
+         * PatternAnswer
+         * @description Where the holes stand, and what a divider is set to.
+         */
+        PatternAnswer: {
+            /** Kind */
+            kind: string;
+            /** Points Mm */
+            points_mm: number[][];
+            /** Neighbour Mm */
+            neighbour_mm: number | null;
+            /** Marks Mm */
+            marks_mm: number[];
+            /** From Edges Mm */
+            from_edges_mm: number[][];
+        };
+        /**
+         * PlanAnswer
+         * @description A plan for a hole, and the others one might want.
+         */
+        PlanAnswer: {
+            hole: components["schemas"]["DrawnHole"];
+            /** Seats */
+            seats: components["schemas"]["SeatAnswer"][];
+            /** Depth Mm */
+            depth_mm: number;
+            /** Through */
+            through: boolean;
+            /** Count */
+            count: number;
+            /** Stack Mm */
+            stack_mm: number[];
+            /** Machine */
+            machine: string;
+            /** Machine Kind */
+            machine_kind: string;
+            /** Material */
+            material: string;
+            pattern: components["schemas"]["PatternAnswer"];
+            plan: components["schemas"]["OnePlan"];
+            /** Says */
+            says: string[];
+            /** Alternatives */
+            alternatives: components["schemas"]["OtherPlan"][];
+            /** Families */
+            families: components["schemas"]["RivalFamily"][];
+            /** Break Evens */
+            break_evens: components["schemas"]["BreakEvenAnswer"][];
+            /** Cautions */
+            cautions: string[];
+            /** Checklist */
+            checklist: components["schemas"]["ChecklistLine"][];
+            /** Sheets */
+            sheets: components["schemas"]["SetupSheet"][];
+            deep_hole: components["schemas"]["DeepHoleAnswer"] | null;
+            /** Working */
+            working: components["schemas"]["PlanWorking"][];
+        };
+        /**
+         * PlanCut
+         * @description A cutter's step, as it was checked.
+         */
+        PlanCut: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            ladder: components["schemas"]["StepLadder"] | null;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Speed Words */
+            speed_words: string;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Hand Force N */
+            hand_force_n: number | null;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Stop Mm */
+            stop_mm: number;
+            /** Point Mm */
+            point_mm: number;
+            /** Floor Mm */
+            floor_mm: number | null;
+            /** Pecks Mm */
+            pecks_mm: number[];
+            under: components["schemas"]["UnderAnswer"] | null;
+            /** Coolant */
+            coolant: string;
+            /** Chip */
+            chip: string;
+            /** Sound */
+            sound: string;
+            /** Point Angle Deg */
+            point_angle_deg: number;
+            /** Family */
+            family: string;
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * PlanMoney
+         * @description What a plan costs, in the shop's money.
+         */
+        PlanMoney: {
+            /** A Hole */
+            a_hole: number;
+            /** Changes */
+            changes: number;
+            /** Total */
+            total: number;
+            /** Rate Per H */
+            rate_per_h: number;
+            /** Unpriced */
+            unpriced: string[];
+        };
+        /**
+         * PlanStep
+         * @description One step; a hand's work has no cut, and one that cannot be done says why.
+         */
+        PlanStep: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+            /** Words */
+            words: string;
+            /** Tool */
+            tool: string;
+            /** Cutter */
+            cutter: number | null;
+            /** Cutter Id */
+            cutter_id?: string | null;
+            /** Start Mm */
+            start_mm: number;
+            /** Size Mm */
+            size_mm: number;
+            /** Why */
+            why: string;
+            /** Cannot */
+            cannot: string;
+            /** Struck */
+            struck: boolean;
+            /** Time S */
+            time_s: number;
+            /** Change S */
+            change_s: number;
+            /** Edge Cost */
+            edge_cost: number | null;
+            /** Machine Cost */
+            machine_cost: number;
+            cut: components["schemas"]["PlanCut"] | null;
+        };
+        /**
+         * PlanWorking
+         * @description A line of working: formula, values put in, result, source.
+         */
+        PlanWorking: {
+            /** Name */
+            name: string;
+            /** Expression */
+            expression: string;
+            /** Values */
+            values: {
+                [key: string]: unknown;
+            };
+            /** Result */
+            result: unknown;
+            /** Unit */
+            unit: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * RivalFamily
+         * @description The cheapest plan that ends with one family.
+         */
+        RivalFamily: {
+            /** Family */
+            family: string;
+            /** Words */
+            words: string;
+            /** Once */
+            once: number;
+            /** A Hole */
+            a_hole: number;
+            /** Batch */
+            batch: number;
+            /** Time S */
+            time_s: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Drills Mm */
+            drills_mm: number[];
+            /** Unpriced */
+            unpriced: boolean;
+        };
+        /**
+         * SeatAnswer
+         * @description A counterbore or countersink as drawn.
+         */
+        SeatAnswer: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "counterbore" | "countersink";
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Depth Mm */
+            depth_mm: number | null;
+        };
+        /**
+         * SetupFact
+         * @description A figure of a set-up.
+         */
+        SetupFact: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * SetupSheet
+         * @description A set-up sheet; for a magnet what it must bear beside what it bears.
+         */
+        SetupSheet: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "magnet" | "slug" | "tailstock" | "insert";
+            /** Title */
+            title: string;
+            /** Facts */
+            facts: components["schemas"]["SetupFact"][];
+            /** Lines */
+            lines: string[];
+            /** Demand N */
+            demand_n: number | null;
+            /** Soft N */
+            soft_n: number | null;
+            /** Hard N */
+            hard_n: number | null;
+        };
+        /**
+         * StepLadder
+         * @description The tightest limit's demand and soft mark as shares of its hard one.
+         */
+        StepLadder: {
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
+            /** Soft */
+            soft: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * UnderAnswer
+         * @description What the point meets beyond the work.
+         */
+        UnderAnswer: {
+            /** Beyond Mm */
+            beyond_mm: number;
+            /** Meets */
+            meets: string;
+            /** Has Mm */
+            has_mm: number | null;
+            /** Hits */
+            hits: boolean | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * AnywhereAnswer
+         * @description The plan on some of the shop's machines, best first; how many of them all have been tried.
+         */
+        AnywhereAnswer: {
+            /** Machines */
+            machines: components["schemas"]["MachineOffer"][];
+            /** Tried */
+            tried: number;
+            /** Of */
+            of: number;
+        };
+        /**
+         * MachineOffer
+         * @description What one machine of the shop makes of the hole.
+         */
+        MachineOffer: {
+            /** Machine */
+            machine: number;
+            /** Machine Id */
+            machine_id?: string | null;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Why */
+            why: string;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "gives-way" | "cannot" | "unknown") | null;
+            /** Tools */
+            tools: number | null;
+            /** Total S */
+            total_s: number | null;
+            /** Worst Use */
+            worst_use: number | null;
+            /** Total Cost */
+            total_cost: number | null;
+            /** Drills Mm */
+            drills_mm: number[];
+        };
+        /**
+         * ControllerAnswer
+         * @description A program and what the simulated controller makes of it; its differences from the plan, where one was given.
+         */
+        ControllerAnswer: {
+            /** Program */
+            program: string;
+            /** Tools */
+            tools: components["schemas"]["ProgramTool"][];
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "mm" | "in";
+            /** Time S */
+            time_s: number;
+            /** Blocks */
+            blocks: components["schemas"]["ProgramBlock"][];
+            /** Holes */
+            holes: components["schemas"]["ProgramHole"][];
+            /** Traces */
+            traces: components["schemas"]["ProgramTrace"][];
+            /** Problems */
+            problems: components["schemas"]["ProgramProblem"][];
+            /** Differences */
+            differences: string[] | null;
+        };
+        /**
+         * ProgramBlock
+         * @description A tool at a speed and feed of the program, with what the check says of it.
+         */
+        ProgramBlock: {
+            /** Tool */
+            tool: number;
+            /** Words */
+            words: string;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number;
+            /** Holes */
+            holes: number;
+            /** Cycle */
+            cycle: number | null;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "gives-way" | "cannot" | "unknown") | null;
+            /** Tightest */
+            tightest: string | null;
+            /** Failure */
+            failure: string | null;
+            /** Use */
+            use: number | null;
+            /** Torque Nm */
+            torque_nm: number | null;
+            /** Thrust N */
+            thrust_n: number | null;
+            /** Power Kw */
+            power_kw: number | null;
+        };
+        /**
+         * ProgramHole
+         * @description A hole as the program makes it.
+         */
+        ProgramHole: {
+            /** Tool */
+            tool: number;
+            /** Line */
+            line: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Pecks */
+            pecks: number;
+            /** Cycle */
+            cycle: number | null;
+        };
+        /**
+         * ProgramProblem
+         * @description Something wrong in a program, and in which line (0: nowhere).
+         */
+        ProgramProblem: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ProgramTool
+         * @description A tool of a program.
+         */
+        ProgramTool: {
+            /** Number */
+            number: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ProgramTrace
+         * @description Depth over time of a tool's first hole: time s, depth mm, 1 where it feeds.
+         */
+        ProgramTrace: {
+            /** Tool */
+            tool: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Points */
+            points: number[][];
+        };
+        /**
+         * PlanSummary
+         * @description A kept plan in a list.
+         */
+        PlanSummary: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Made By */
+            made_by: string;
+            /** Changed At */
+            changed_at: string;
+            /** Demo */
+            demo: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Short */
+            short: string;
+            /** Ticked */
+            ticked: number;
+        };
+        /**
+         * KeptPlan
+         * @description A kept plan: what was asked, the answer as it was given, and the checklist's ticks.
+         */
+        KeptPlan: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Made By */
+            made_by: string;
+            /** Changed At */
+            changed_at: string;
+            /** Demo */
+            demo: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Short */
+            short: string;
+            /** Ticked */
+            ticked: number;
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            };
+            /** Ticks */
+            ticks: string[];
+            /** Core Version */
+            core_version: string;
+        };
+        /**
+         * PutAway
+         * @description How a record stands now, and until when it can be brought back.
+         */
+        PutAway: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "here" | "retired" | "binned";
+            /** Gone For Good At */
+            gone_for_good_at: string | null;
+            /** Revision */
+            revision: number;
         };
         /**
          * ChainLink
@@ -2497,25 +3076,6 @@ export interface components {
             spec: {
                 [key: string]: unknown;
             };
-        };
-        /**
-         * PutAway
-         * @description How a record stands now, and until when it can be brought back.
-         */
-        PutAway: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /**
-             * Standing
-             * @enum {string}
-             */
-            standing: "here" | "retired" | "binned";
-            /** Gone For Good At */
-            gone_for_good_at: string | null;
-            /** Revision */
-            revision: number;
         };
         /**
          * CheckSummary
@@ -4483,79 +5043,6 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_checks_plan_hole: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    /** @description hole, material, machine and holding of a case; the yard's cutters are the crib */
-                    case: Record<string, never>;
-                    plan: {
-                        /** @description as the drawing names it: 20, 20 H7, M12, M12 clearance */
-                        hole: string;
-                        /** @enum {string} */
-                        want?: "usual" | "quickest" | "fewest" | "gentlest";
-                        pinned_mm?: number[];
-                        without_mm?: number[];
-                        pattern?: Record<string, never>;
-                        alternatives?: boolean;
-                    };
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlanAnswer"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Errors"];
-                };
-            };
-        };
-    };
     shop_api_routers_checks_match_case: {
         parameters: {
             query?: never;
@@ -4730,6 +5217,842 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_plan_hole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description hole, material, machine and holding of a case; the yard's cutters are the crib */
+                    case: Record<string, never>;
+                    plan: {
+                        /** @description as the drawing names it: 20, 20 H7, M12, M12 clearance */
+                        hole: string;
+                        counterbore_mm?: number;
+                        counterbore_depth_mm?: number;
+                        countersink_mm?: number;
+                        /** @enum {string} */
+                        thread?: "any" | "tap" | "mill";
+                        /** @enum {string} */
+                        want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                        pinned_mm?: number[];
+                        without_mm?: number[];
+                        steps?: {
+                            /** @enum {string} */
+                            kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+                            /** @description place of a cutter in the case's own yard */
+                            cutter?: number | null;
+                            /** @description a cutter of the shop's crib; neither for a hand's work */
+                            cutter_id?: string | null;
+                            /** @description stands in the row and is not made */
+                            struck?: boolean;
+                        }[];
+                        pattern?: Record<string, never> | null;
+                        /** @description free room beyond the work, where the point comes out */
+                        under_mm?: number;
+                        /** @description bore an insert drill made on trial */
+                        measured_mm?: number;
+                        /** @description the machine's hour in the shop's money */
+                        rate_per_h?: number;
+                        alternatives?: boolean;
+                        families?: boolean;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_plan_on_any: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description hole, material, machine and holding of a case; the yard's cutters are the crib */
+                    case: Record<string, never>;
+                    plan: {
+                        /** @description as the drawing names it: 20, 20 H7, M12, M12 clearance */
+                        hole: string;
+                        counterbore_mm?: number;
+                        counterbore_depth_mm?: number;
+                        countersink_mm?: number;
+                        /** @enum {string} */
+                        thread?: "any" | "tap" | "mill";
+                        /** @enum {string} */
+                        want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                        pinned_mm?: number[];
+                        without_mm?: number[];
+                        steps?: {
+                            /** @enum {string} */
+                            kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+                            /** @description place of a cutter in the case's own yard */
+                            cutter?: number | null;
+                            /** @description a cutter of the shop's crib; neither for a hand's work */
+                            cutter_id?: string | null;
+                            /** @description stands in the row and is not made */
+                            struck?: boolean;
+                        }[];
+                        pattern?: Record<string, never> | null;
+                        /** @description free room beyond the work, where the point comes out */
+                        under_mm?: number;
+                        /** @description bore an insert drill made on trial */
+                        measured_mm?: number;
+                        /** @description the machine's hour in the shop's money */
+                        rate_per_h?: number;
+                        alternatives?: boolean;
+                        families?: boolean;
+                    };
+                    first?: number;
+                    count?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnywhereAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_write_program: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    steps: {
+                        /** @enum {string} */
+                        kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+                        words?: string;
+                        case: components["schemas"]["Case"];
+                    }[];
+                    points_mm?: number[][];
+                    /** @enum {string} */
+                    style?: "cycles" | "moves";
+                    /** @enum {string} */
+                    units?: "mm" | "in";
+                    /** @enum {integer} */
+                    returns?: 98 | 99;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ControllerAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_run_program: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    program: string;
+                    name?: string;
+                    steps?: {
+                        /** @enum {string} */
+                        kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+                        words?: string;
+                        case: components["schemas"]["Case"];
+                    }[];
+                    points_mm?: number[][];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ControllerAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_list_plans: {
+        parameters: {
+            query?: {
+                binned?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSummary"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_save_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    note?: string;
+                    asked: {
+                        /** @description hole, material, machine and holding of a case; the yard's cutters are the crib */
+                        case: Record<string, never>;
+                        plan: {
+                            /** @description as the drawing names it: 20, 20 H7, M12, M12 clearance */
+                            hole: string;
+                            counterbore_mm?: number;
+                            counterbore_depth_mm?: number;
+                            countersink_mm?: number;
+                            /** @enum {string} */
+                            thread?: "any" | "tap" | "mill";
+                            /** @enum {string} */
+                            want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                            pinned_mm?: number[];
+                            without_mm?: number[];
+                            steps?: {
+                                /** @enum {string} */
+                                kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+                                /** @description place of a cutter in the case's own yard */
+                                cutter?: number | null;
+                                /** @description a cutter of the shop's crib; neither for a hand's work */
+                                cutter_id?: string | null;
+                                /** @description stands in the row and is not made */
+                                struck?: boolean;
+                            }[];
+                            pattern?: Record<string, never> | null;
+                            /** @description free room beyond the work, where the point comes out */
+                            under_mm?: number;
+                            /** @description bore an insert drill made on trial */
+                            measured_mm?: number;
+                            /** @description the machine's hour in the shop's money */
+                            rate_per_h?: number;
+                            alternatives?: boolean;
+                            families?: boolean;
+                        };
+                        screen?: Record<string, never>;
+                    };
+                    ticks?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_read_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_replace_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    note?: string;
+                    asked: {
+                        /** @description hole, material, machine and holding of a case; the yard's cutters are the crib */
+                        case: Record<string, never>;
+                        plan: {
+                            /** @description as the drawing names it: 20, 20 H7, M12, M12 clearance */
+                            hole: string;
+                            counterbore_mm?: number;
+                            counterbore_depth_mm?: number;
+                            countersink_mm?: number;
+                            /** @enum {string} */
+                            thread?: "any" | "tap" | "mill";
+                            /** @enum {string} */
+                            want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                            pinned_mm?: number[];
+                            without_mm?: number[];
+                            steps?: {
+                                /** @enum {string} */
+                                kind: "mark" | "pilot" | "open" | "drill" | "bore" | "ream" | "counterbore" | "countersink" | "tap" | "mill" | "deburr";
+                                /** @description place of a cutter in the case's own yard */
+                                cutter?: number | null;
+                                /** @description a cutter of the shop's crib; neither for a hand's work */
+                                cutter_id?: string | null;
+                                /** @description stands in the row and is not made */
+                                struck?: boolean;
+                            }[];
+                            pattern?: Record<string, never> | null;
+                            /** @description free room beyond the work, where the point comes out */
+                            under_mm?: number;
+                            /** @description bore an insert drill made on trial */
+                            measured_mm?: number;
+                            /** @description the machine's hour in the shop's money */
+                            rate_per_h?: number;
+                            alternatives?: boolean;
+                            families?: boolean;
+                        };
+                        screen?: Record<string, never>;
+                    };
+                    ticks?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_remove_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_plans_return_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -15,7 +15,7 @@ import { History } from "../History";
 
 type CutterRecord = Schemas["CutterRecord"];
 const COSTS: readonly (readonly [string, string])[] = [
-  ["price", "Price"], ["edge_price", "Insert, tip or blade"], ["edges_per_insert", "Edges on it"], ["regrinds", "Regrinds it takes"], ["regrind_price", "A regrind costs"], ["survivors_share", "Share that come back"],
+  ["price", "Price"], ["edge_price", "Insert, tip or blade"], ["edges_per_insert", "Edges on it"], ["regrinds", "Regrinds it takes"], ["regrind_price", "A regrind costs"], ["survivors_share", "Share that come back"], ["edge_life_m", "Metres an edge lasts"],
 ];
 
 /** A figure where it is one; anything else goes to the server as it was typed, which says what is accepted. */

@@ -1,0 +1,68 @@
+"""What is gone through before switching on: a table of lines, and when each is asked."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from bore.machines.kinds import LATHES, PROGRAMMED
+from bore.plan.row import Plan
+from bore.plan.task import Task
+from bore.sources import rows, source
+
+HAND_FED = ("bench-press", "column-press", "radial-press", "magnetic", "lathe")
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One line to tick: its name, which stays, and its words."""
+
+    id: str
+    words: str
+
+
+def _stepped(drive: str) -> Callable[[Task, Plan], bool]:
+    return lambda task, plan: task.base.machine.spindle.drive == drive and len(task.base.machine.spindle.stages) > 1
+
+
+def _holder(kind: str) -> Callable[[Task, Plan], bool]:
+    return lambda task, plan: any(step.cut is not None and step.cut.job.machine.holder.kind == kind for step in plan.steps)
+
+
+def _kinds(*kinds: str) -> Callable[[Task, Plan], bool]:
+    return lambda task, plan: task.base.machine.kind in kinds
+
+
+def _hung(task: Task, plan: Plan) -> bool:
+    magnet = task.base.machine.magnet
+    return magnet is not None and magnet.orientation != "down"
+
+
+WHEN: dict[str, Callable[[Task, Plan], bool]] = {
+    "always": lambda task, plan: True,
+    "held": lambda task, plan: task.base.machine.kind not in (*LATHES, "gun-drilling", "magnetic"),
+    "lathe": _kinds(*LATHES),
+    "marks": lambda task, plan: any(step.kind == "mark" and step.cut is None for step in plan.steps),
+    "through": lambda task, plan: task.base.hole.through,
+    "chuck": _holder("chuck"),
+    "morse": _holder("morse"),
+    "belts": _stepped("belt"),
+    "gears": _stepped("gear"),
+    "radial": _kinds("radial-press"),
+    "hand-fed": _kinds(*HAND_FED),
+    "wet": lambda task, plan: task.base.machine.coolant.method != "dry",
+    "magnet": _kinds("magnetic"),
+    "hung": _hung,
+    "numeric": _kinds(*PROGRAMMED),
+    "gun": lambda task, plan: any(step.cut is not None and step.cut.job.cutter.family == "gun" for step in plan.steps),
+    "hand-held": _kinds("hand-held"),
+    "thread": lambda task, plan: task.drawn.tapped,
+}
+
+
+def checklist(task: Task, plan: Plan) -> list[Line]:
+    """The lines that are asked for a plan on its machine, in the order they are gone through."""
+    found = []
+    for row in rows("checklist.csv"):
+        source(row["source"])
+        if WHEN[row["when"]](task, plan):
+            found.append(Line(row["id"], row["words"]))
+    return found

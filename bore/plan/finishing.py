@@ -1,0 +1,173 @@
+"""What follows the drilling: bored or reamed true, seats cut, the thread tapped or milled, the burrs taken off."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from bore.cutters.cutter import Cutter
+from bore.errors import BadInput
+from bore.plan.row import BY_HAND_S, DEBURR_S, Step, change_s
+from bore.plan.steps import Cut, Cuts, cut_of, job_of, reason_of, shallow
+from bore.plan.task import Seat, Task
+
+# A thread mill goes into its hole with room to go round, and is no thinner than this share of the thread.
+NARROWEST, WIDEST = 0.4, 0.95
+# A reamer, a thread: these near sizes and pitches are the same.
+NEAR_MM, NEAR_PITCH = 0.011, 0.01
+# What a blind hole is drilled deeper than its thread or its reamed length: the tool's lead, and a turn or a little for chips.
+REAMER_ROOM_MM, SPARE_THREADS = 3.0, 1.0
+# Machines that bore a hole true where there is no reamer.
+BORES = ("lathe", "turning-centre", "machining-centre")
+# Point and least floor of a drilled blind hole, in diameters.
+POINT_AND_FLOOR = 0.4
+# A counterbore this much over its drawn seat still makes it (clearance for a head).
+OVER_SEAT_MM = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Finisher:
+    """What finishes the hole: its kind, its place in the crib (None: the hand's or a boring bar's), and how much deeper a blind hole is
+    drilled for it, mm."""
+
+    kind: str
+    place: int | None
+    room_mm: float
+    why: str
+
+
+def finishers(task: Task) -> list[Finisher]:
+    """Every way the crib has of finishing the hole; empty where drilling is all. Raises BadInput where it has none."""
+    drawn, crib = task.drawn, task.base.yard.cutters
+    if drawn.tapped:
+        found = [*_taps(task), *_mills(task)]
+        if not found:
+            asked = {"mill": "thread mill", "tap": "tap"}.get(task.thread, "tap")
+            raise BadInput.at("plan.hole", f"{drawn.text} wants a {asked} of {drawn.finished_mm:g} mm and the crib has none")
+        return found
+    if not drawn.reamed:
+        return []
+    why = f"IT{drawn.tolerance_it} is finer than a drill makes"
+    reamers = [
+        Finisher("ream", place, REAMER_ROOM_MM, why)
+        for place, one in enumerate(crib)
+        if one.family == "reamer" and abs(one.diameter_mm - drawn.finished_mm) <= NEAR_MM
+    ]
+    if reamers:
+        return reamers
+    if task.base.machine.kind in BORES:
+        return [
+            Finisher("bore", None, 1.0, f"{why}; the crib has no reamer of {drawn.finished_mm:g} mm: bored true (the bar is not checked)")
+        ]
+    raise BadInput.at("plan.hole", f"{drawn.text} wants a reamer of {drawn.finished_mm:g} mm and the crib has none")
+
+
+def _same_pitch(task: Task, one: Cutter) -> bool:
+    return abs((one.pitch_mm or 0.0) / (task.drawn.pitch_mm or 1.0) - 1) < NEAR_PITCH
+
+
+def _taps(task: Task) -> Iterator[Finisher]:
+    if task.thread == "mill":
+        return
+    pitch = task.drawn.pitch_mm or 1.0
+    for place, one in enumerate(task.base.yard.cutters):
+        if one.family == "tap" and abs(one.diameter_mm - task.drawn.finished_mm) <= NEAR_MM and _same_pitch(task, one):
+            room = ((one.chamfer_threads or 4.0) + SPARE_THREADS) * pitch
+            yield Finisher("tap", place, room, f"the thread, {pitch:.3g} mm pitch")
+
+
+def _mills(task: Task) -> Iterator[Finisher]:
+    if task.thread == "tap":
+        return
+    pitch = task.drawn.pitch_mm or 1.0
+    for place, one in enumerate(task.base.yard.cutters):
+        goes_in = NARROWEST * task.drawn.finished_mm <= one.diameter_mm < WIDEST * task.drawn.least_mm
+        if one.family == "thread-mill" and goes_in and _same_pitch(task, one) and one.kind.machines[task.base.machine.kind].how != "never":
+            yield Finisher("mill", place, SPARE_THREADS * pitch, f"the thread, {pitch:.3g} mm pitch, milled: a broken mill comes out again")
+
+
+def finish(task: Task, cuts: Cuts, found: list[Finisher], drilled_mm: float) -> tuple[Step, Finisher] | None:
+    """The step that finishes the drilled hole, and with what: the best that goes by power, else by hand where a hand can; None where
+    drilling is all. Of several, those whose room the metal under a blind hole leaves come first."""
+    if not found:
+        return None
+    base, drawn = task.base, task.drawn
+    powered = [(cuts.of(drilled_mm, drawn.finished_mm, one.place), one) for one in found if one.place is not None]
+    if not powered:
+        return Step("bore", None, drilled_mm, drawn.finished_mm, None, change_s(base), found[0].why, BY_HAND_S["bore"]), found[0]
+    cut, one = min(powered, key=lambda pair: (not _has_room(task, pair[1], drilled_mm), pair[0].verdict, pair[0].time_s))
+    if cut.goes:
+        # A tap or reamer turns slower than any drill: another belt or gear every time.
+        change = change_s(base, 0.0, cut.job.setting.speed_rpm)
+        return Step(one.kind, one.place, drilled_mm, drawn.finished_mm, cut, change, one.why, cut.time_s), one
+    cut, one = min(powered, key=lambda pair: (pair[1].kind == "mill", pair[0].verdict))
+    cannot = "a thread mill is not turned by hand" if one.kind == "mill" else ""
+    why = f"{one.why}; by hand, since by power: {reason_of(cut)}"
+    return Step(one.kind, one.place, drilled_mm, drawn.finished_mm, None, 0.0, why, BY_HAND_S[one.kind], cannot), one
+
+
+def _has_room(task: Task, one: Finisher, drilled_mm: float) -> bool:
+    """Whether a blind hole drilled deep enough for it stays inside the metal, point and floor included."""
+    hole = task.base.hole
+    if hole.through or hole.plate_thickness_mm is None:
+        return True
+    return hole.depth_mm + one.room_mm + POINT_AND_FLOOR * drilled_mm <= hole.plate_thickness_mm
+
+
+def seat_steps(task: Task, cuts: Cuts, hole_mm: float) -> Iterator[Step]:
+    """The seats as drawn, counterbores before countersinks."""
+    for seat in sorted(task.seats, key=lambda seat: seat.kind):
+        if seat.diameter_mm <= hole_mm:
+            raise BadInput.at(f"plan.{seat.kind}_mm", f"is no wider than the hole; accepted: over {hole_mm:g} mm")
+        yield _counterbore(task, cuts, seat, hole_mm) if seat.kind == "counterbore" else _countersink(task, cuts, seat, hole_mm)
+
+
+def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
+    depth = seat.depth_mm or hole_mm
+    crib = task.base.yard.cutters
+    places = [
+        place for place, one in enumerate(crib) if one.family == "counterbore" and 0 <= one.diameter_mm - seat.diameter_mm <= OVER_SEAT_MM
+    ]
+    if not places:
+        sizes = ", ".join(f"{one.diameter_mm:g}" for one in crib if one.family == "counterbore")
+        raise BadInput.at("plan.counterbore_mm", f"the crib has no {seat.diameter_mm:g} mm counterbore; it has: {sizes or 'none'}")
+    return _best_seat(task, cuts, "counterbore", places, hole_mm, depth, f"a seat {depth:g} mm deep for the head")
+
+
+def _countersink(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
+    crib = task.base.yard.cutters
+    places = [place for place, one in enumerate(crib) if one.family == "countersink" and one.diameter_mm >= seat.diameter_mm]
+    if not places:
+        most = max((one.diameter_mm for one in crib if one.family == "countersink"), default=0.0)
+        raise BadInput.at("plan.countersink_mm", f"the crib has no countersink that wide; accepted: up to {most:g} mm")
+    smallest = min(crib[place].diameter_mm for place in places)
+    places = [place for place in places if crib[place].diameter_mm == smallest]
+    depth = round((seat.diameter_mm - hole_mm) / 2 / math.tan(math.radians(crib[places[0]].point_angle_deg / 2)), 2)
+    return _best_seat(task, cuts, "countersink", places, hole_mm, depth, f"a mouth of {seat.diameter_mm:g} mm", seat.diameter_mm)
+
+
+def _best_seat(
+    task: Task, cuts: Cuts, kind: str, places: list[int], hole_mm: float, depth_mm: float, why: str, mouth_mm: float | None = None
+) -> Step:
+    """A seat cut with the best of some cutters; a cone cuts no wider than its mouth, so it is checked as a cutter of that width."""
+    tried = []
+    for place in places:
+        size = mouth_mm or task.base.yard.cutters[place].diameter_mm
+        cut = cone_cut(cuts, place, hole_mm, mouth_mm, depth_mm) if mouth_mm else cuts.of(hole_mm, size, place, depth_mm)
+        tried.append((cut, place))
+    cut, place = min(tried, key=lambda pair: (pair[0].verdict, pair[0].time_s))
+    size = mouth_mm or cut.job.cutter.diameter_mm
+    if cut.goes:
+        return Step(kind, place, hole_mm, size, cut, change_s(task.base, 0.0, cut.job.setting.speed_rpm), why, cut.time_s)
+    return Step(kind, place, hole_mm, size, None, change_s(task.base), f"{why}; by hand, since by power: {reason_of(cut)}", BY_HAND_S[kind])
+
+
+def cone_cut(cuts: Cuts, place: int, hole_mm: float, mouth_mm: float, depth_mm: float) -> Cut:
+    """A countersink used only as far as its drawn mouth."""
+    base = replace(cuts.base, hole=shallow(cuts.base, depth_mm))
+    cutter = replace(base.yard.cutters[place], diameter_mm=mouth_mm)
+    return cut_of(job_of(base, cutter, hole_mm, mouth_mm))
+
+
+def deburr_step(size_mm: float) -> Step:
+    """The burrs, off both sides, by hand."""
+    return Step("deburr", None, size_mm, size_mm, None, 0.0, "both sides; a burr cuts, and keeps parts from lying flat", DEBURR_S)

@@ -1,0 +1,68 @@
+"""A plan as a row of steps, and the times a hand's work takes."""
+
+from dataclasses import dataclass
+
+from bore.job import Job
+from bore.limits.judgement import CANNOT
+from bore.plan.steps import Cut
+
+# Changing a tool, by hand or by a changer; finding another belt or gear; marking a hole; a burr taken off both sides, s (common practice).
+TOOL_S, CHANGER_S, SPEED_S, MARK_S, DEBURR_S = 60.0, 8.0, 30.0, 20.0, 15.0
+# A thread cut by hand, a reamer turned by hand, a hole bored true, a seat cut by hand, s a hole (common practice).
+BY_HAND_S = {"tap": 60.0, "ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0}
+CHANGERS = ("machining-centre", "turning-centre")
+DRILLING = ("pilot", "open", "drill")
+# Every kind of step, in the order the trade takes them.
+KINDS = ("mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr")
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """A step of a plan: what it does, with which cutter of the yard (None for a hand's work), from and to which size; why it is there.
+
+    `cannot`: why it cannot be done at all where it stands; empty where it can.
+    """
+
+    kind: str
+    cutter: int | None
+    start_mm: float
+    size_mm: float
+    cut: Cut | None
+    change_s: float
+    why: str
+    time_s: float
+    cannot: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Steps in order; the time for a hole and for all of them; how far the worst step is used."""
+
+    steps: tuple[Step, ...]
+    hole_s: float
+    total_s: float
+    worst_use: float
+    verdict: int
+    words: str
+
+
+def change_s(base: Job, speed_before_rpm: float | None = None, speed_rpm: float | None = None) -> float:
+    """Time to change a tool on this machine, s; with another belt or gear where a hand has to find it."""
+    if base.machine.kind in CHANGERS:
+        return CHANGER_S
+    return TOOL_S + (SPEED_S if speed_before_rpm != speed_rpm else 0.0)
+
+
+def summed(base: Job, steps: list[Step], words: str) -> Plan:
+    """A row of steps and what it comes to; one that cannot be done at all makes the row's verdict."""
+    hole = sum(step.time_s for step in steps)
+    made = [step.cut for step in steps if step.cut is not None]
+    verdicts = [cut.verdict for cut in made] + [CANNOT for step in steps if step.cannot]
+    return Plan(
+        tuple(steps),
+        hole,
+        hole * base.hole.count + sum(step.change_s for step in steps),
+        max((cut.use for cut in made), default=0.0),
+        max(verdicts, default=0),
+        words,
+    )

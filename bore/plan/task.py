@@ -1,0 +1,50 @@
+"""What is to be planned: the hole as drawn with its seats, on a job's machine; and what is wanted of the plan."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from bore.job import Job
+from bore.plan.cost import Money
+from bore.plan.drawn import Drawn
+
+WANTS = ("usual", "quickest", "fewest", "gentlest", "cheapest")
+WANT_WORDS = {
+    "usual": "as most would do it",
+    "quickest": "the quickest",
+    "fewest": "the fewest tools",
+    "gentlest": "the gentlest",
+    "cheapest": "the cheapest",
+}
+THREADS = ("any", "tap", "mill")
+Progress = Callable[[int], bool]
+
+
+@dataclass(frozen=True, slots=True)
+class Seat:
+    """A counterbore's or countersink's mouth: its kind, its diameter and, of a counterbore, its depth, mm."""
+
+    kind: str
+    diameter_mm: float
+    depth_mm: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """A hole to be planned. base: its depth as drawn, metal, machine, holding; its yard's cutters are the crib."""
+
+    base: Job
+    drawn: Drawn
+    seats: tuple[Seat, ...] = ()
+    thread: str = "any"
+    money: Money = field(default_factory=Money)
+
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """What is wanted of a plan: by what it is judged, sizes that must and that must not be in it, the family that drills the last step."""
+
+    want: str = "usual"
+    pinned_mm: tuple[float, ...] = ()
+    without_mm: tuple[float, ...] = ()
+    family: str | None = None
+    progress: Progress | None = None

@@ -1,0 +1,103 @@
+"""A program held against its plan: what each block really feeds and loads, and every place where the two differ."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from bore.check import Check, check
+from bore.formula import silent
+from bore.program.controller import Made, Run
+from bore.program.sheet import Sheet, ToolStep
+from bore.settings import with_feed
+
+# A hole this far from its place, this much off its depth, mm; a speed or feed this far off, as a share: no difference.
+PLACE_MM, DEPTH_MM, SHARE = 0.01, 0.01, 0.005
+# A spindle speed is written as a whole number.
+WHOLE_RPM = 0.51
+
+
+@dataclass(frozen=True, slots=True)
+class Loaded:
+    """One tool of a program with what the check says of it at the programmed speed and feed; None where the plan does not know it."""
+
+    tool: int
+    words: str
+    speed_rpm: float
+    feed_mm_rev: float
+    holes: int
+    cycle: int | None
+    check: Check | None
+
+
+def loads(found: Run, sheet: Sheet | None) -> list[Loaded]:
+    """Every tool at every speed and feed it is programmed at, checked."""
+    steps = {tool.number: tool for tool in sheet.tools} if sheet else {}
+    seen: dict[tuple[int, float, float], list[Made]] = {}
+    for one in found.holes:
+        seen.setdefault((one.tool, round(one.speed_rpm, 3), round(one.feed_mm_rev, 6)), []).append(one)
+    answers = []
+    for (number, speed, _), made in seen.items():
+        step = steps.get(number)
+        feed = _tool_feed(made[0], step)
+        answers.append(
+            Loaded(number, step.words if step else "", speed, feed, len(made), made[0].cycle, _checked(step, speed, feed) if step else None)
+        )
+    return answers
+
+
+def _tool_feed(made: Made, step: ToolStep | None) -> float:
+    """Feed per revolution at the edge: a thread mill's centre runs on a smaller circle than its edge."""
+    if step is None or step.kind != "mill" or made.around_mm <= 0:
+        return made.feed_mm_rev
+    return made.feed_mm_rev * step.job.hole.diameter_mm / made.around_mm
+
+
+def _checked(step: ToolStep, speed_rpm: float, feed_mm_rev: float) -> Check:
+    """The step's own job at the programmed speed and feed; a tap's feed is its pitch, which the differences hold it to."""
+    feed = step.feed_mm_rev if step.kind == "tap" else feed_mm_rev
+    return check(replace(step.job, setting=replace(with_feed(step.job.setting, feed_mm_rev=feed), speed_rpm=speed_rpm)))
+
+
+def differences(found: Run, sheet: Sheet) -> list[str]:
+    """Every difference between what a program does and what the plan asks, in words; none where it does the same."""
+    with silent():
+        said = [words for tool in sheet.tools for words in _of_tool(found, sheet, tool)]
+    known = {tool.number for tool in sheet.tools}
+    said += [f"T{number} is in the program and not in the plan" for number in found.tools if number not in known]
+    order = [number for number in found.tools if number in known]
+    if order != sorted(order):
+        said.append(f"the tools come in the order {', '.join(f'T{number}' for number in order)}")
+    return said
+
+
+def _of_tool(found: Run, sheet: Sheet, tool: ToolStep) -> Iterator[str]:
+    made = [one for one in found.holes if one.tool == tool.number]
+    name = f"T{tool.number}, {tool.words}"
+    if not made:
+        yield f"{name}: the program does not use it"
+        return
+    left = list(made)
+    for place, point in enumerate(sheet.points_mm, start=1):
+        here = next((one for one in left if math.dist((one.x_mm, one.y_mm), point) <= PLACE_MM), None)
+        if here is None:
+            yield f"{name}: nothing is made at place {place} (X{point[0]:g} Y{point[1]:g})"
+        else:
+            left.remove(here)
+            yield from _of_hole(here, tool, f"{name}, place {place}")
+    for one in left:
+        yield f"{name}: line {one.line} makes a hole at X{one.x_mm:.4g} Y{one.y_mm:.4g} that is not in the plan"
+
+
+def _of_hole(made: Made, tool: ToolStep, name: str) -> Iterator[str]:
+    if abs(made.depth_mm - tool.stop_mm) > DEPTH_MM:
+        yield f"{name}: {made.depth_mm:.4g} mm deep, the plan stops at {tool.stop_mm:.4g} mm"
+    if abs(made.speed_rpm - tool.speed_rpm) > max(WHOLE_RPM, SHARE * tool.speed_rpm):
+        yield f"{name}: {made.speed_rpm:g} rpm, the plan says {tool.speed_rpm:g} rpm"
+    feed = _tool_feed(made, tool)
+    if abs(feed - tool.feed_mm_rev) > 2 * SHARE * tool.feed_mm_rev:
+        yield f"{name}: {feed:.3g} mm/rev, the plan says {tool.feed_mm_rev:.3g} mm/rev"
+    depths = (0.0, *made.pecks_mm)
+    longest = max((after - before for before, after in pairwise(depths)), default=0.0)
+    if longest > tool.longest_peck_mm + DEPTH_MM:
+        yield f"{name}: {longest:.4g} mm in one go, the plan clears after {tool.longest_peck_mm:.4g} mm"

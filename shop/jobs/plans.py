@@ -1,0 +1,135 @@
+"""Plans from the shop's own crib: worked out, kept with the ticks of their checklists, brought in from a file."""
+
+from typing import Any
+
+from django.db import transaction
+
+from bore import VERSION
+from bore.contract.plan import any_machine_as_data, plan_as_data
+from bore.errors import BadInput
+from shop.jobs.actions import checked_name
+from shop.jobs.models import SavedPlan
+from shop.keep.slugs import free_slug
+from shop.keep.standing import HERE
+from shop.people.models import User
+from shop.yard.models import Cutter, Machine
+
+Spec = dict[str, Any]
+# Machines tried by one request of a search over the whole shop, and the most a request may ask for.
+MOST_AT_ONCE = 40
+MOST_ASKED = 60_000
+
+
+def crib() -> list[Cutter]:
+    """The cutters a plan may take: what stands in the crib."""
+    return list(Cutter.objects.filter(standing=HERE, count__gt=0))
+
+
+def plan_here(data: Spec) -> Spec:
+    """A plan from the shop's crib, its steps naming cutters by their ids; a case that brings its own yard is planned from that."""
+    case, asked = data.get("case"), data.get("plan")
+    if not isinstance(case, dict) or not isinstance(asked, dict) or "yard" in case:
+        return plan_as_data(_asked_alone(data))
+    cutters = crib()
+    return _with_ids(plan_as_data(_of_crib(data, cutters)), cutters)
+
+
+def _asked_alone(data: Spec) -> Spec:
+    """The screen's own words stay with a kept plan; the core does not know them."""
+    return {name: value for name, value in data.items() if name in ("case", "plan")}
+
+
+def _of_crib(data: Spec, cutters: list[Cutter]) -> Spec:
+    """The request with the crib as its yard, its costs, and places for the ids of its own row."""
+    places = {one.slug: place for place, one in enumerate(cutters)}
+    asked = dict(data["plan"])
+    if isinstance(asked.get("steps"), list):
+        asked["steps"] = [_placed(step, number, places) for number, step in enumerate(asked["steps"])]
+    asked["costs"] = [one.costs or {} for one in cutters]
+    yard = {"cutters": [one.as_spec() for one in cutters], "machines": []}
+    return {"case": data["case"] | {"yard": yard}, "plan": asked}
+
+
+def _placed(step: Any, number: int, places: dict[str, int]) -> Any:
+    if not isinstance(step, dict) or step.get("cutter_id") is None:
+        return step
+    slug = str(step["cutter_id"])
+    if slug not in places:
+        raise BadInput.at(f"plan.steps[{number}].cutter_id", f"there is no cutter “{slug[:60]}” in the crib now")
+    return {name: value for name, value in step.items() if name != "cutter_id"} | {"cutter": places[slug]}
+
+
+def _with_ids(found: Spec, cutters: list[Cutter]) -> Spec:
+    """The answer with the ids of its cutters beside their places."""
+    for plan in (found["plan"], *found["alternatives"]):
+        for step in plan["steps"]:
+            step["cutter_id"] = None if step["cutter"] is None else cutters[step["cutter"]].slug
+    return found
+
+
+def plan_anywhere(data: Spec, first: int, count: int) -> Spec:
+    """The plan on some of the shop's machines, so that a screen may show how far it is and stop."""
+    if not 0 <= first <= 10_000 or not 1 <= count <= MOST_AT_ONCE:
+        raise BadInput.at("count", f"accepted: 1 to {MOST_AT_ONCE} machines at once, from the first not yet tried")
+    case, asked = data.get("case"), data.get("plan")
+    if not isinstance(case, dict) or not isinstance(asked, dict):
+        raise BadInput.at("case" if not isinstance(case, dict) else "plan", "is needed, as an object")
+    every = list(Machine.objects.filter(standing=HERE).prefetch_related("stages"))
+    some = every[first : first + count]
+    if not some:
+        return {"machines": [], "tried": len(every), "of": len(every)}
+    request = _of_crib({"case": {name: value for name, value in case.items() if name != "machine"}, "plan": asked}, crib())
+    request["case"]["yard"]["machines"] = [one.as_spec() for one in some]
+    found = any_machine_as_data(request)
+    for offer in found["machines"]:
+        offer["machine_id"] = some[offer["machine"]].slug
+    return found | {"tried": first + len(some), "of": len(every)}
+
+
+@transaction.atomic
+def keep_plan(
+    user: User, name: str, asked: Spec, ticks: list[str], note: str = "", slug: str | None = None, demo: bool = False
+) -> SavedPlan:
+    """Work a plan out and keep it. A slug that exists is replaced (its history keeps what it was)."""
+    name, note = checked_name(name, note)
+    _checked(asked, ticks)
+    # The other ways are looked for again when the plan is opened.
+    found = plan_here(asked) | {"alternatives": []}
+    kept = SavedPlan.objects.select_for_update().filter(slug=slug).first() if slug else None
+    if kept is None:
+        kept = SavedPlan(slug=slug or free_slug(name), made_by=user, demo=demo)
+    elif (kept.name, kept.note, kept.asked, kept.answer, kept.ticks) == (name, note, asked, found, ticks) and kept.standing == HERE:
+        return kept
+    kept.name, kept.note, kept.asked, kept.answer, kept.ticks, kept.core_version = name, note, asked, found, ticks, VERSION
+    kept.standing = HERE
+    kept.save()
+    return kept
+
+
+def _checked(asked: Spec, ticks: Any) -> None:
+    if len(str(asked)) > MOST_ASKED:
+        raise BadInput.at("asked", f"is too long; accepted: at most {MOST_ASKED} characters")
+    good = isinstance(ticks, list) and len(ticks) <= 100 and all(isinstance(one, str) and 1 <= len(one) <= 60 for one in ticks)
+    if not good:
+        raise BadInput.at("ticks", "accepted: at most 100 names of lines of the checklist")
+
+
+@transaction.atomic
+def put_plan(user: User, slug: str, record: Spec) -> SavedPlan:
+    """A plan kept elsewhere, with the answer it was given there, whose shape whoever brings it in has looked at."""
+    name, note = checked_name(str(record.get("name") or ""), str(record.get("note") or ""))
+    asked, ticks = record["asked"], record.get("ticks") or []
+    _checked(asked, ticks)
+    answer = record.get("answer") or plan_here(asked)
+    values = {"name": name, "note": note, "asked": asked, "answer": answer, "ticks": ticks}
+    values["core_version"] = str(record.get("core_version") or VERSION)[:20]
+    kept = SavedPlan.objects.select_for_update().filter(slug=slug).first()
+    if kept is None:
+        kept = SavedPlan(slug=slug, made_by=User.objects.filter(username=str(record.get("made_by") or "")).first() or user)
+    elif all(getattr(kept, field) == value for field, value in values.items()) and kept.standing == HERE:
+        return kept
+    for field, value in values.items():
+        setattr(kept, field, value)
+    kept.standing = HERE
+    kept.save()
+    return kept
