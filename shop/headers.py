@@ -1,13 +1,34 @@
-"""Headers every answer carries, whichever part of the server gave it."""
+"""What every request and answer goes through: how big a body may be, and the headers an answer carries."""
 
 from collections.abc import Callable
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 
 POLICY = (
     "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; "
     "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
+
+
+MB = 1024 * 1024
+# A whole shop with its kept answers is far bigger than anything else that is sent.
+MOST_BODY, MOST_SHOP, SHOP_ADDRESS = 2 * MB, 32 * MB, "/api/import/shop"
+
+
+class SizeMiddleware:
+    """Refuses a body that is too big before any of it is read."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Answer, or refuse in words."""
+        most = MOST_SHOP if request.path == SHOP_ADDRESS else MOST_BODY
+        length = request.META.get("CONTENT_LENGTH") or "0"
+        if length.isdigit() and int(length) > most:
+            said = {"field": "body", "message": f"is too big; accepted: at most {most // MB} MB"}
+            return JsonResponse({"errors": [said]}, status=413)
+        return self.get_response(request)
 
 
 class HeadersMiddleware:

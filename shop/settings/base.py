@@ -31,6 +31,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "shop.headers.HeadersMiddleware",
+    "shop.headers.SizeMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -108,7 +109,8 @@ CSRF_COOKIE_SAMESITE = "Lax"
 X_FRAME_OPTIONS = "DENY"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
-DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
+# How big each kind of body may be is `shop.headers`' affair; this is the most of all.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 32 * 1024 * 1024
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

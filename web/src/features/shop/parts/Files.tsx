@@ -63,7 +63,7 @@ export function Files() {
         {!lead && <p className="text-sm text-faint">A lead or an admin may bring files in.</p>}
         {lead && (
           <>
-            <p className="text-sm">Nothing is written until every row will do and you say so. A row whose slug is known takes that one’s place; what the file does not speak of stays. At most 2 MB, 5000 rows; no formulas.</p>
+            <p className="text-sm">Nothing is written until every row will do and you say so. A row whose slug is known takes that one’s place; what the file does not speak of stays. Tables: at most 2 MB, 5000 rows; a whole shop 32 MB; no formulas.</p>
             <div className="flex flex-wrap items-end gap-3">
               <label className="grid text-xs text-faint">It holds
                 <select className="plate-field w-40!" value={kind} onChange={(event) => { const next = event.target.value as FileKind; setKind(next); if (file) void send(file, next, false); }}>
