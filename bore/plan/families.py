@@ -63,11 +63,12 @@ def break_evens(found: list[Rival], most: int = 100_000) -> list[BreakEven]:
     now, count = min(found, key=lambda one: (one.batch(1), one.a_hole)), 1
     crossings: list[BreakEven] = []
     while True:
-        ahead = [(_crossing(now, one), one) for one in found if one.a_hole < now.a_hole]
-        ahead = [(at, one) for at, one in ahead if count <= at <= most]
+        # Whoever would be cheaper already takes over here.
+        ahead = [(max(_crossing(now, one), count), one) for one in found if one.a_hole < now.a_hole]
+        ahead = [(at, one) for at, one in ahead if at <= most]
         if not ahead:
             return crossings
-        at, after = min(ahead, key=lambda pair: (pair[0], pair[1].a_hole))
+        at, after = min(ahead, key=lambda pair: (pair[0], pair[1].batch(pair[0]), pair[1].a_hole))
         crossings.append(BreakEven(now.family, after.family, at))
         now, count = after, at
 

@@ -1,28 +1,35 @@
 """Plans: what is drilled for what is drawn, held to standards; steps that pass the full check afresh; the shortest way, by brute force."""
 
+import csv
 import itertools
 import json
 import math
+from pathlib import Path
 from typing import Any
 
 import pytest
 
+from bore.__main__ import main
 from bore.check import check
 from bore.contract.plan import case_of, plan_as_data
 from bore.contract.plan_request import read_plan
 from bore.contract.read import read_case
+from bore.cutters.registry import ALL_FAMILIES
 from bore.cutters.sets import read_set
 from bore.errors import BadInput
-from bore.limits.judgement import TIGHT, VERDICTS
+from bore.limits.judgement import TIGHT
+from bore.machines.kinds import machine_kinds
+from bore.plan.cost import cut_cost
 from bore.plan.drawn import ba_thread, read_drawn
 from bore.plan.pattern import circle, grid, line, read_pattern, to_marks_mm
-from bore.plan.row import MARK_S, SPEED_S, TOOL_S
+from bore.plan.row import DRILLING, MARK_S, SPEED_S, TOOL_S
 from bore.plan.solver import TIGHT_S, Stopped, solve
 from bore.plan.steps import Cuts, cut_of, job_of
-from bore.plan.task import Wish
-from tests.conftest import ROOT
+from bore.plan.task import WANTS, Wish
+from tests import demo
+from tests.conftest import CASES
 
-DEMO = {one["slug"]: one["spec"] for one in json.loads((ROOT / "shop" / "demo" / "machines.json").read_text(encoding="utf-8"))}
+DEMO = demo.machines()
 SETS = (
     "HSS jobber 1-13 x 0.5; 3.3; 4.2; 6.8; 7.8; 9.8; 10.2",
     "HSS thinned taper 9.8; 19.7",
@@ -135,60 +142,64 @@ def test_lines_and_grids() -> None:
             read_pattern(bad, 4)
 
 
-JOBS = [
-    ("b1", "13", 12, "steel-structural-235"),
-    ("b1", "M6", 10, "alu-wrought-6082"),
-    ("b2", "10", 10, "stainless-304"),
-    ("b2", "M8", 18, "steel-free"),
-    ("c1", "25", 30, "steel-structural-355"),
-    ("c1", "18 H11", 25, "iron-grey-250"),
-    ("c2", "20", 32, "steel-42crmo4-an"),
-    ("c2", "10 H7", 20, "steel-c45"),
-    ("c2", "M12 clearance", 20, "bronze-tin"),
-    ("c3", "26", 40, "steel-structural-355"),
-    ("c3", "20 H7", 40, "iron-grey-250"),
-    ("r1", "32", 45, "steel-structural-355"),
-    ("r1", "30", 60, "steel-cast"),
-    ("m1", "22", 16, "steel-structural-355"),
-    ("m1-morse", "14", 12, "steel-structural-355"),
-    ("l1", "10", 30, "steel-c45"),
-    ("l1", "M10", 25, "steel-free"),
-    ("t1", "20", 30, "steel-c45"),
-    ("v1", "M12", 20, "steel-42crmo4-an"),
-    ("v1", "M8", 20, "titanium-64"),
-    ("v1", "8 H7", 16, "alu-wrought-7075"),
-    ("h1", "5", 6, "steel-structural-235"),
-]
+JOBS = list(csv.DictReader((CASES / "plans.csv").open(encoding="utf-8")))
 
 
-@pytest.mark.parametrize(("machine", "hole", "depth_mm", "material"), JOBS)
-def test_every_step_goes_when_its_case_is_checked_afresh(machine: str, hole: str, depth_mm: float, material: str) -> None:
-    """Each step's own case, posted as anybody could post it, holds or is tight, at a speed the machine has; and the steps follow on:
-    from solid, each from where the last one ended, to the size as drawn."""
-    found = plan_as_data(asked(machine, hole, depth_mm, material))
-    cuts = [step for step in found["plan"]["steps"] if step["cut"]]
-    drilled = [step for step in cuts if step["kind"] in ("pilot", "open", "drill")]
+def planned(row: dict[str, str]) -> dict[str, Any]:
+    more = json.loads(row["more"]) if row["more"] else {}
+    return plan_as_data(demo.asked(row["machine"], row["hole"], float(row["depth_mm"]), row["material"], **more))
+
+
+def command_line(name: str, data: Any, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> dict[str, Any]:
+    """What the command says of a file, as anybody would run it."""
+    file = tmp_path / "case.json"
+    file.write_text(json.dumps(data), encoding="utf-8")
+    assert main([name, str(file)]) == 0
+    return json.loads(capsys.readouterr().out)
+
+
+@pytest.mark.parametrize("row", JOBS, ids=lambda row: f"{row['hole']} in {row['material']} on {row['machine']}")
+def test_every_step_goes_when_its_case_is_checked_afresh(row: dict[str, str], tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """Each step's own case, posted to the command line as anybody could, holds or is tight; and the steps follow on: from solid, each from
+    where the last one ended, to the size as drawn."""
+    found = planned(row)
+    steps = found["plan"]["steps"]
+    drilled = [step for step in steps if step["kind"] in DRILLING and step["cut"]]
     assert drilled[0]["start_mm"] == 0
-    assert all(before["size_mm"] == after["start_mm"] for before, after in itertools.pairwise(cuts))
-    assert found["plan"]["steps"][-1]["size_mm"] == pytest.approx(found["hole"]["finished_mm"])
-    assert found["hole"]["least_mm"] <= drilled[-1]["size_mm"] <= found["hole"]["most_mm"]
-    for step in cuts:
-        afresh = check(read_case(json.loads(json.dumps(step["cut"]["case"]))))
-        assert VERDICTS[int(afresh.result.verdict)] == step["cut"]["verdict"]
-        assert afresh.tightest == step["cut"]["tightest"]
-        assert int(afresh.result.verdict) <= TIGHT, step["words"]
-    assert all(step["why"] for step in found["plan"]["steps"])
-    by_hand = sum(step["time_s"] for step in found["plan"]["steps"]) + sum(step["change_s"] for step in found["plan"]["steps"])
-    assert found["plan"]["total_s"] == pytest.approx(by_hand, rel=1e-4)
+    assert all(before["size_mm"] == after["start_mm"] or after["cut"]["family"] == "gun" for before, after in itertools.pairwise(drilled))
+    assert found["hole"]["least_mm"] - 1e-6 <= drilled[-1]["size_mm"] <= found["hole"]["most_mm"] + 1e-6
+    assert row["family"] in {step["cut"]["family"] for step in steps if step["cut"]} | {step["kind"] for step in steps}
+    for step in steps:
+        if step["cut"]:
+            afresh = command_line("check", step["cut"]["case"], tmp_path, capsys)
+            assert (afresh["verdict"], afresh["tightest"]) == (step["cut"]["verdict"], step["cut"]["tightest"]), step["words"]
+            assert afresh["verdict"] in ("holds", "tight"), step["words"]
+        assert step["why"]
+        assert step["cannot"] == ""
+    spent = sum(step["time_s"] for step in steps) * found["count"] + sum(step["change_s"] for step in steps)
+    assert found["plan"]["total_s"] == pytest.approx(spent, rel=1e-4)
 
 
-@pytest.mark.parametrize("want", ["usual", "quickest", "fewest", "gentlest"])
+def test_the_holes_span_the_trade() -> None:
+    """Every kind of machine, ten metals and more, every family that a plan takes, threads of three systems."""
+    kinds = {demo.machines()[row["machine"]]["kind"] for row in JOBS}
+    families = {row["family"] for row in JOBS}
+    assert len(JOBS) >= 40
+    assert kinds == set(machine_kinds())
+    assert len({row["material"] for row in JOBS}) >= 10
+    # A step drill makes several sizes at once and a plan has one: it is for sheet, by hand.
+    assert families == {one.id for one in ALL_FAMILIES} - {"step"}
+
+
+@pytest.mark.parametrize("want", WANTS)
 @pytest.mark.parametrize(
     ("machine", "hole", "material"), [("b1", "13", "steel-structural-235"), ("b2", "10", "stainless-304"), ("l1", "13", "steel-c45")]
 )
 def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, material: str, want: str) -> None:
     """Every row of steps a small crib allows, worked out one by one: none beats the plan."""
-    task = read_plan(asked(machine, hole, 12, material, SMALL)).task
+    request = asked(machine, hole, 12, material, SMALL)
+    request["plan"]["costs"] = [{"price": 4 * one["diameter_mm"]} for one in request["case"]["yard"]["cutters"]]
+    task = read_plan(request).task
     job, drawn = task.base, task.drawn
     plan = solve(task, Wish(want))
     worked, sizes = Cuts(job), sorted(enumerate(one.diameter_mm for one in job.yard.cutters), key=lambda pair: pair[1])
@@ -206,7 +217,10 @@ def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, m
         moves = sum(before != after for before, after in itertools.pairwise(speeds))
         time = (MARK_S + sum(cut.time_s for cut in cuts)) * job.hole.count + TOOL_S * len(cuts) + SPEED_S * moves + tight
         use = max(cut.use for cut in cuts)
-        return {"fewest": (len(cuts), time), "gentlest": (use, time)}.get(want, (time,))
+        worn = [cut_cost(task.money, place, cut) for cut, (place, _) in zip(cuts, steps, strict=True)]
+        hand = (TOOL_S * len(cuts) + SPEED_S * moves + MARK_S) * task.money.rate_per_h / 3600
+        money = hand + sum((one.edge or 0) + one.machine for one in worn)
+        return {"fewest": (len(cuts), time), "gentlest": (use, time), "cheapest": (money,)}.get(want, (time,))
 
     rows = [row for many in range(4) for row in itertools.combinations(on_way, many)]
     best = min(found for row in rows if (found := judged(row)) is not None)

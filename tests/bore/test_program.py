@@ -1,0 +1,245 @@
+"""Programs: written from plans and read back without a difference; an independent interpreter's word on positions, depths and pecks; what
+the simulated controller flags."""
+
+import contextlib
+import math
+import re
+from itertools import product
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pygcode import GCodeLinearMove, GCodeRapidMove, Line
+from pygcode.gcodes import GCodeAbsoluteDistanceMode, GCodeCannedCycle, GCodeCannedCycleReturnPrevLevel, GCodeSelectXYPlane
+from pygcode.machine import Position
+from pygcode.transform import simplify_canned_cycle
+
+from bore.contract.plan import plan_as_data
+from bore.contract.program import run_as_data, written_as_data
+from bore.errors import BadInput
+from bore.program.controller import Made, run
+from tests.demo import asked
+
+PROGRAMMED: dict[str, tuple[Any, ...]] = {
+    "threads": ("v1", "M12", 20.0, "steel-42crmo4-an"),
+    "reamed": ("v1", "8 H7", 16.0, "alu-wrought-7075"),
+    "pecked": ("v1", "6", 32.0, "stainless-304"),
+    "milled": ("v1", "M12", 18.0, "titanium-64"),
+    "deep": ("v1", "8", 160.0, "steel-c45"),
+    "counterbored": ("v1", "11", 25.0, "alu-wrought-6082"),
+    "turned": ("t1", "M12", 20.0, "stainless-304"),
+    "gun": ("g1", "10", 400.0, "steel-c45"),
+}
+MORE: dict[str, dict[str, Any]] = {
+    "milled": {"through": False, "plate_thickness_mm": 40.0, "thread": "mill"},
+    "counterbored": {"counterbore_mm": 18, "counterbore_depth_mm": 11},
+}
+POINTS = [[0.0, 0.0], [40.0, 0.0], [40.0, 25.4], [-12.7, 25.4]]
+
+
+@pytest.fixture(scope="module")
+def steps() -> dict[str, list[dict[str, Any]]]:
+    """The steps a machine makes of each plan, as the screen posts them."""
+    found = {}
+    for name, plan in PROGRAMMED.items():
+        made = plan_as_data(asked(*plan, **MORE.get(name, {})))["plan"]["steps"]
+        found[name] = [{"kind": step["kind"], "words": step["words"], "case": step["cut"]["case"]} for step in made if step["cut"]]
+    return found
+
+
+def sheet_of(steps: dict[str, list[dict[str, Any]]], name: str) -> dict[str, Any]:
+    single = name in ("turned", "gun")
+    return {"name": f"{name}, for the winch (yard)", "steps": steps[name], "points_mm": [[0.0, 0.0]] if single else POINTS}
+
+
+@pytest.mark.parametrize("name", PROGRAMMED)
+def test_a_program_reads_back_as_its_plan(steps: dict[str, Any], name: str) -> None:
+    """Every plan, in both styles, both units and both returns: the controller finds nothing wrong and no difference, and each tool's
+    check is the plan's own."""
+    sheet = sheet_of(steps, name)
+    for style, units, returns in product(("cycles", "moves"), ("mm", "in"), (98, 99)):
+        found = written_as_data(sheet | {"style": style, "units": units, "returns": returns})
+        assert (found["problems"], found["differences"]) == ([], []), (style, units, found["program"])
+        assert found["units"] == units
+        assert {block["verdict"] for block in found["blocks"]} <= {"holds", "tight"}
+        assert len({(hole["tool"], hole["x_mm"], hole["y_mm"]) for hole in found["holes"]}) == len(steps[name]) * len(sheet["points_mm"])
+        again = run_as_data({"program": found["program"], **sheet})
+        assert again["holes"] == found["holes"]
+
+
+def expanded(text: str) -> list[Made]:
+    """The holes of a program of canned cycles as pygcode expands them, one tool."""
+    at, found, cycle = Position(X=0, Y=0, Z=50), [], None
+    for raw in text.splitlines():
+        line = Line(re.sub(r"^N\d+ ", "", raw.strip("%")))
+        for code in line.block.gcodes:
+            if isinstance(code, GCodeCannedCycle):
+                cycle = code
+                found.append(_made(code, at))
+            elif isinstance(code, GCodeRapidMove | GCodeLinearMove):
+                at = Position(**{axis: code.get_param_dict().get(axis, getattr(at, axis)) for axis in "XYZ"})
+        if cycle is not None and line.block.modal_params and not line.block.gcodes:
+            places = {word.letter: word.value for word in line.block.modal_params}
+            found.append(_made(type(cycle)(*_with(cycle, places)), at))
+    return found
+
+
+def _with(cycle: Any, places: dict[str, float]) -> list[Any]:
+    """A cycle's own words with other places."""
+    from pygcode import Word
+
+    words = dict(cycle.get_param_dict()) | {name: places[name] for name in "XY" if name in places}
+    return [cycle.word_key, *(Word(name, value) for name, value in words.items())]
+
+
+def _made(cycle: Any, at: Position) -> Made:
+    moves = simplify_canned_cycle(
+        cycle, at, plane=GCodeSelectXYPlane(), dist_mode=GCodeAbsoluteDistanceMode(), retract_mode=GCodeCannedCycleReturnPrevLevel()
+    )
+    feeds = [move for move in moves if isinstance(move, GCodeLinearMove)]
+    depths, z = [], at.Z
+    for move in feeds:
+        z = move.get_param_dict().get("Z", z)
+        depths.append(z)
+    words = cycle.get_param_dict()
+    return Made(0, 1, words["X"], words["Y"], -min(depths), depths, 0.0, 0.0, None)
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.sampled_from([81, 83, 73]),
+    st.integers(10, 900).map(lambda tenths: tenths / 10),
+    st.integers(10, 300).map(lambda tenths: tenths / 10),
+    st.lists(st.tuples(st.integers(-400, 400), st.integers(-400, 400)), min_size=1, max_size=5, unique=True),
+)
+def test_an_independent_interpreter_finds_the_same_holes(code: int, depth_mm: float, peck_mm: float, places: list[tuple[int, int]]) -> None:
+    """pygcode (from the registry) expands G81, G83 and G73 under G98, where it is right: positions, depths and how many pecks."""
+    q = f" Q{peck_mm}" if code != 81 else ""
+    first, *others = places
+    head = "G21 G17 G90 G94\nT1 M6\nS900 M3\nG0 X0 Y0\nG0 Z50\n"
+    cycle = f"G98 G{code} X{first[0]} Y{first[1]} Z-{depth_mm} R2{q} F120\n" + "".join(f"X{x} Y{y}\n" for x, y in others)
+    mine, theirs = run(head + cycle + "G80\nM30\n").holes, expanded(head + cycle)
+    assert [(one.x_mm, one.y_mm, one.depth_mm) for one in mine] == [(one.x_mm, one.y_mm, one.depth_mm) for one in theirs]
+    # What is bored of air between R and the face is no peck of the metal's; the other counts the stroke all the same.
+    in_metal = [sum(z < -0.002 for z in one.pecks_mm) for one in theirs]
+    assert [len(one.pecks_mm) for one in mine] == in_metal
+
+
+def test_written_programs_are_what_that_interpreter_reads(steps: dict[str, Any]) -> None:
+    found = written_as_data({"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS})
+    mine, theirs = found["holes"], expanded(found["program"].replace("G43 H1", "G0"))
+    assert len(theirs) == len(POINTS)
+    for ours, other in zip(mine, theirs, strict=True):
+        assert (ours["x_mm"], ours["y_mm"], ours["depth_mm"]) == pytest.approx((other.x_mm, other.y_mm, other.depth_mm), abs=1e-3)
+        assert ours["pecks"] == len(other.pecks_mm) > 1
+
+
+def test_the_trades_own_examples() -> None:
+    """Common practice: 300 rpm with 5 in/min hides 0.42 mm a turn; 1.2 in at 0.15 in a peck is eight pecks."""
+    found = run("G20 G90 G94\nT1 M6\nS300 M3\nG0 X0 Y0 Z1\nG98 G83 X0 Y0 Z-1.2 R0. Q0.15 F5\nG80\nM30")
+    assert found.problems == []
+    assert found.holes[0].feed_mm_rev == pytest.approx(0.42, abs=0.005)
+    assert len(found.holes[0].pecks_mm) == 8
+    assert found.holes[0].depth_mm == pytest.approx(30.48)
+
+
+HEAD = "G21 G90 G94\nT1 M6\nS500 M3\nG0 X0 Y0 Z20\n"
+
+
+@pytest.mark.parametrize(
+    ("blocks", "words"),
+    [
+        ("G0 Z-5", "rapid into the metal"),
+        ("G1 Z-5 F60\nG1 X10", "dragged sideways"),
+        ("G1 Z-5", "without F"),
+        ("M5\nG1 Z-5 F60", "spindle stopped"),
+        ("S0\nG1 Z-5 F60", "without F, or without S"),
+        ("G98 G83 Z-20 R2 F60", "G83 without Q"),
+        ("G98 G81 Z-20 F60", "G81 without R"),
+        ("G98 G81 Z5 R2 F60", "upwards"),
+        ("G98 G83 Z-20 R2 Q0 F60", "Q of nought"),
+        ("G1 Z-5 F60\nT2 M6", "changed inside the work"),
+        ("G80\nX10", "after G80"),
+        ("G33 Z-5 F60", "G33 is not known"),
+        ("M77", "M77 is not known"),
+        ("G3 X10 Y0 I3 J0 F60", "from its centre"),
+    ],
+)
+def test_what_is_wrong_in_a_program_is_told(blocks: str, words: str) -> None:
+    found = run(HEAD + blocks + "\nM30")
+    assert any(words in problem.words for problem in found.problems), found.problems
+    assert all(problem.line > 0 for problem in found.problems)
+
+
+def test_a_program_without_an_end_is_told() -> None:
+    assert "no end" in run(HEAD).problems[0].words
+
+
+@pytest.mark.parametrize("text", ["", "hello there", "G1 Z5 Z6", "E4", "G1 X", "x" * 200_001, "\n" * 20_001 + "M30"])
+def test_what_is_no_program_is_refused_in_words(text: str) -> None:
+    with pytest.raises(BadInput) as refused:
+        run(text)
+    assert refused.value.problems[0].field == "program"
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.text(alphabet="GXYZRQFSTMPIJ0123456789.- ()\n", max_size=120))
+def test_no_text_makes_it_fall_over(text: str) -> None:
+    """Whatever is typed is run or refused in words; every figure is a number."""
+    with contextlib.suppress(BadInput):
+        assert all(math.isfinite(value) for move in run(text).moves for value in (*move.end, move.time_s))
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        (("Z-", "Z-1"), "deep, the plan stops at"),
+        (("S", "S1"), "rpm, the plan says"),
+        (("F", "F1"), "mm/rev, the plan says"),
+        (("X40. Y0.", "X41. Y0."), "nothing is made at place 2"),
+        (("X40. Y25.4", "X40. Y25.4\nX60. Y0."), "not in the plan"),
+        (("T1 M6", "T9 M6"), "the program does not use it"),
+        (("Q", "Q9"), "in one go"),
+    ],
+)
+def test_every_difference_from_the_plan_is_told(steps: dict[str, Any], change: tuple[str, str], words: str) -> None:
+    sheet = {"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS}
+    lines = written_as_data(sheet)["program"].splitlines()
+    changed = "\n".join(line if line.startswith("(") else line.replace(*change) for line in lines)
+    found = run_as_data({"program": changed, **sheet})
+    assert any(words in one for one in found["differences"]), found["differences"]
+
+
+def test_a_feed_too_fast_is_flagged_by_the_check_itself(steps: dict[str, Any]) -> None:
+    sheet = {"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS[:1]}
+    slow = written_as_data(sheet)
+    fast = run_as_data({"program": slow["program"].replace(" F", " F9"), **sheet})
+    assert slow["blocks"][0]["verdict"] in ("holds", "tight")
+    assert fast["blocks"][0]["verdict"] == "gives-way"
+    assert fast["blocks"][0]["thrust_n"] > slow["blocks"][0]["thrust_n"]
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"steps": []}, "steps"),
+        ({"steps": [{"kind": "dance"}]}, "steps[0].kind"),
+        ({"steps": [{"kind": "drill", "case": {}}]}, "steps[0].case"),
+        ({"points_mm": [[0]]}, "points_mm"),
+        ({"style": "song"}, "style"),
+        ({"units": "furlongs"}, "units"),
+        ({"returns": 97}, "returns"),
+    ],
+)
+def test_what_cannot_be_written_is_refused_in_words(steps: dict[str, Any], change: dict[str, Any], field: str) -> None:
+    with pytest.raises(BadInput) as refused:
+        written_as_data(sheet_of(steps, "pecked") | change)
+    assert refused.value.problems[0].field.startswith(field)
+
+
+def test_a_hand_fed_press_runs_no_program() -> None:
+    made = plan_as_data(asked("c2", "10", 20.0, "steel-c45"))["plan"]["steps"]
+    step = next(one for one in made if one["cut"])
+    with pytest.raises(BadInput, match="runs no program"):
+        written_as_data({"steps": [{"kind": step["kind"], "words": "", "case": step["cut"]["case"]}]})
