@@ -33,6 +33,7 @@ from bore.settings import stage_words
 Case = dict[str, Any]
 # Ways of holding that any table takes.
 ON_TABLES = ("vice", "clamps", "hand")
+IN_CHUCK = ", in the drill chuck"
 
 
 def case_of(job: Job) -> Case:
@@ -75,7 +76,7 @@ def _tool(step: Step, asked: Asked) -> str:
         return ""
     base = asked.task.base
     chucked = step.cut is not None and step.cut.job.machine.holder.kind != base.machine.holder.kind
-    return cutter_words(base.yard.cutters[step.cutter]) + (", in the drill chuck" if chucked else "")
+    return cutter_words(base.yard.cutters[step.cutter]) + (IN_CHUCK if chucked else "")
 
 
 def _step(step: Step, asked: Asked, cost: StepCost, struck: bool = False) -> Case:
@@ -105,7 +106,7 @@ def _words(step: Step, asked: Asked) -> str:
         return "touch each place" if asked.task.base.machine.kind in (*LATHES, *PROGRAMMED) else "mark out and punch"
     if step.kind == "deburr":
         return "deburr both sides"
-    size = asked.task.drawn.text if step.kind in ("tap", "mill") else f"{step.size_mm:g} mm"
+    size = asked.task.drawn.text if step.kind in ("tap", "mill") else f"{step.size_mm:.4g} mm"
     return f"{step.kind} {size}" + ("" if step.cut or step.cannot or step.kind == "bore" else ", by hand")
 
 

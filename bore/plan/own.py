@@ -179,7 +179,7 @@ def _with_why(cuts: Cuts, found: list[Step], own: Sequence[OwnStep], place: int)
 
 
 def _name(step: Step) -> str:
-    return step.kind if step.kind in ("mark", "deburr") else f"{step.kind} {step.size_mm:g} mm"
+    return step.kind if step.kind in ("mark", "deburr") else f"{step.kind} {step.size_mm:.4g} mm"
 
 
 def _verdict(step: Step) -> int:

@@ -22,8 +22,8 @@ from bore.plan.starting import guide_of, mark_of, wants_mark
 from bore.plan.steps import Cut, Cuts, reason_of
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
 
-# A step that is only tight counts as this much longer, s: a plan that holds is worth a little time.
-TIGHT_S = 120.0
+# A step that is only tight counts as this much longer, once and by its own time: a plan that holds is worth a little time.
+TIGHT_S, TIGHT_SHARE = 120.0, 0.5
 MOST_STEPS = 6
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
 ALIKE, LEAST_SHARE = 0.1, 0.12
@@ -147,6 +147,11 @@ def _guided(cuts: Cuts, place: int) -> bool:
     return cuts.base.yard.cutters[place].family == "gun" and cuts.base.machine.kind != "gun-drilling"
 
 
+def tight_s(cut: Cut, count: int) -> float:
+    """How much longer a cut that is only tight counts for so many holes, s."""
+    return TIGHT_S + TIGHT_SHARE * cut.time_s * count if cut.verdict == TIGHT else 0.0
+
+
 def _no_drill(crib: tuple[Cutter, ...], drawn: Drawn) -> str:
     sizes = sorted({one.diameter_mm for one in crib if one.kind.drills}, key=lambda size: abs(size - drawn.drilled_mm))[:3]
     near = ", ".join(f"{size:g}" for size in sizes)
@@ -264,7 +269,7 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
     before += [guide] if guide is not None else []
     spent = cut.time_s + sum(step.time_s for step in before)
     changes += sum(step.change_s for step in before)
-    tight = TIGHT_S if cut.verdict == TIGHT and wish.want == "usual" else 0.0
+    tight = tight_s(cut, count) if wish.want == "usual" else 0.0
     if wish.want == "cheapest":
         worn = [cut_cost(costs, place, cut), *(step_cost(costs, step) for step in before)]
         money += changes * costs.rate_per_h / S_PER_H + count * sum((one.edge or 0.0) + one.machine for one in worn)
@@ -298,7 +303,7 @@ def why_of(cuts: Cuts, start: float, size: float, following: Taken | None) -> st
     if following is None:
         return "the size that is drilled"
     _, then, cutter = following
-    name = f"without the {size:g} mm {'pilot' if start == 0 else 'step'}"
+    name = f"without the {size:.4g} mm {'pilot' if start == 0 else 'step'}"
     if start == 0 and not cuts.base.yard.cutters[cutter].kind.drills:
         return f"{name} there is no hole for the {cuts.base.yard.cutters[cutter].kind.words} to follow"
     without = cuts.of(start, then, cutter)

@@ -5,7 +5,7 @@ from typing import Any
 from django.db import transaction
 
 from bore import VERSION
-from bore.contract.plan import any_machine_as_data, plan_as_data
+from bore.contract.plan import IN_CHUCK, any_machine_as_data, plan_as_data
 from bore.errors import BadInput
 from shop.jobs.actions import checked_name
 from shop.jobs.models import SavedPlan
@@ -60,10 +60,14 @@ def _placed(step: Any, number: int, places: dict[str, int]) -> Any:
 
 
 def _with_ids(found: Spec, cutters: list[Cutter]) -> Spec:
-    """The answer with the ids of its cutters beside their places."""
+    """The answer with the ids of its cutters beside their places, and each called as the crib calls it."""
     for plan in (found["plan"], *found["alternatives"]):
         for step in plan["steps"]:
-            step["cutter_id"] = None if step["cutter"] is None else cutters[step["cutter"]].slug
+            if step["cutter"] is None:
+                continue
+            one = cutters[step["cutter"]]
+            chucked = IN_CHUCK if step["tool"].endswith(IN_CHUCK) else ""
+            step["cutter_id"], step["tool"] = one.slug, one.name + chucked
     return found
 
 

@@ -17,13 +17,12 @@ from bore.contract.read import read_case
 from bore.cutters.registry import ALL_FAMILIES
 from bore.cutters.sets import read_set
 from bore.errors import BadInput
-from bore.limits.judgement import TIGHT
 from bore.machines.kinds import machine_kinds
 from bore.plan.cost import cut_cost
 from bore.plan.drawn import ba_thread, read_drawn
 from bore.plan.pattern import circle, grid, line, read_pattern, to_marks_mm
 from bore.plan.row import DRILLING, MARK_S, SPEED_S, TOOL_S
-from bore.plan.solver import TIGHT_S, Stopped, solve
+from bore.plan.solver import Stopped, solve, tight_s
 from bore.plan.steps import Cuts, cut_of, job_of
 from bore.plan.task import WANTS, Wish
 from tests import demo
@@ -212,7 +211,7 @@ def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, m
         cuts = [worked.of(start, size, place) for start, (place, size) in zip(starts, steps, strict=True)]
         if not all(cut.goes for cut in cuts):
             return None
-        tight = TIGHT_S * sum(cut.verdict == TIGHT for cut in cuts) if want == "usual" else 0.0
+        tight = sum(tight_s(cut, job.hole.count) for cut in cuts) if want == "usual" else 0.0
         speeds = [0.0, *(cut.job.setting.speed_rpm for cut in cuts)]
         moves = sum(before != after for before, after in itertools.pairwise(speeds))
         time = (MARK_S + sum(cut.time_s for cut in cuts)) * job.hole.count + TOOL_S * len(cuts) + SPEED_S * moves + tight

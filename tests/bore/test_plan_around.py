@@ -15,9 +15,9 @@ from bore.limits.judgement import GIVES_WAY
 from bore.plan.any_machine import offers
 from bore.plan.cost import EdgeCost, edge_cost, lives, plan_cost, regrinds_paid, usual_life_m
 from bore.plan.families import Rival, break_evens, rivals
-from bore.plan.row import Plan
+from bore.plan.row import DRILLING, Plan
 from bore.plan.setup import slug_g, x_correction_mm
-from bore.plan.solver import Stopped, Work, solve
+from bore.plan.solver import Stopped, Work, solve, tight_s
 from bore.plan.steps import cut_of, cuts_of, job_of
 from bore.plan.task import Wish
 from tests.demo import asked, crib, machines
@@ -320,7 +320,7 @@ def test_no_step_changed_makes_a_plan_better(machine: str, hole: str, material: 
 
     def worth(one: Plan) -> tuple[float, float]:
         tools = sum(step.cut is not None for step in one.steps)
-        tight = 120 * sum(step.cut is not None and step.cut.verdict == 1 for step in one.steps if step.kind in ("pilot", "open", "drill"))
+        tight = sum(tight_s(step.cut, asks.task.base.hole.count) for step in one.steps if step.cut is not None and step.kind in DRILLING)
         money = plan_cost(asks.task.money, one, asks.task.base).total
         by = {"usual": one.total_s + tight, "quickest": one.total_s, "fewest": tools, "gentlest": one.worst_use, "cheapest": money}
         return by[want], 0.0

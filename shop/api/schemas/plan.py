@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from ninja import Schema
 
-from shop.api.schemas.check import Verdict
+from shop.api.schemas.check import Step, Verdict
 from shop.api.schemas.offers import DeepHoleAnswer
 
 StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]
@@ -186,17 +186,6 @@ class SetupSheet(Schema):
     hard_n: float | None
 
 
-class PlanWorking(Schema):
-    """A line of working: formula, values put in, result, source."""
-
-    name: str
-    expression: str
-    values: dict[str, Any]
-    result: Any
-    unit: str
-    source: str
-
-
 class PlanAnswer(Schema):
     """A plan for a hole, and the others one might want."""
 
@@ -219,7 +208,7 @@ class PlanAnswer(Schema):
     checklist: list[ChecklistLine]
     sheets: list[SetupSheet]
     deep_hole: DeepHoleAnswer | None
-    working: list[PlanWorking]
+    working: list[Step]
 
 
 class MachineOffer(Schema):

@@ -2198,7 +2198,7 @@ export interface components {
             sheets: components["schemas"]["SetupSheet"][];
             deep_hole: components["schemas"]["DeepHoleAnswer"] | null;
             /** Working */
-            working: components["schemas"]["PlanWorking"][];
+            working: components["schemas"]["Step"][];
         };
         /**
          * PlanCut
@@ -2304,26 +2304,6 @@ export interface components {
             /** Machine Cost */
             machine_cost: number;
             cut: components["schemas"]["PlanCut"] | null;
-        };
-        /**
-         * PlanWorking
-         * @description A line of working: formula, values put in, result, source.
-         */
-        PlanWorking: {
-            /** Name */
-            name: string;
-            /** Expression */
-            expression: string;
-            /** Values */
-            values: {
-                [key: string]: unknown;
-            };
-            /** Result */
-            result: unknown;
-            /** Unit */
-            unit: string;
-            /** Source */
-            source: string;
         };
         /**
          * RivalFamily

@@ -1,35 +1,43 @@
 /** The Plan: from the hole on the drawing to the last burr, each step checked. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useReducer, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
 
 import { api, Refused } from "../../api/client";
-import { PatternPlan } from "../../drawing/plan/PatternPlan";
 import { useFirstJob } from "../../job/kept";
 import { useJob } from "../../job/provider";
-import { useMachines, useMaterials } from "../../job/queries";
+import { useMachines, useMaterials, useMay } from "../../job/queries";
 import type { Case } from "../../job/types";
-import { show, time } from "../../job/units";
+import { plain, time } from "../../job/units";
 import { VERDICTS } from "../../job/Verdict";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
-import { NumberField } from "../../ui/NumberField";
-import { type Asked, asCsv, bodyOf, type Step, WANTS } from "./model";
+import { download } from "./download";
+import { type Answer, asCsv, type Asked, bodyOf, moved, type OwnStep, ownRow, PLAIN, programmed, reduce, type Step } from "./model";
+import { AddStep } from "./parts/AddStep";
+import { AnyMachine } from "./parts/AnyMachine";
 import { Card } from "./parts/Card";
+import { Head } from "./parts/Head";
+import { KeepPlan, KeptPlans, type Named } from "./parts/Kept";
+import { Marking } from "./parts/Marking";
+import { Program } from "./parts/Program";
 import { Row } from "./parts/Row";
+import { Setup } from "./parts/Setup";
+import { Ways } from "./parts/Ways";
+import { usePlan } from "./queries";
 
 const KEPT = "plan";
-const PATTERNS = [["single", "anywhere"], ["line", "on a line"], ["grid", "in a grid"], ["circle", "on a bolt circle"]] as const;
-const PLAIN: Asked = {
-  hole: "20", depth_mm: 20, through: true, count: 4, material: "steel-structural-355", machine: "", want: "usual", pinned_mm: [], without_mm: [],
-  pattern: { kind: "single", pitch_mm: 60, columns: 2, rows: 2, circle_mm: 160 },
-};
+const PARTS = [["ways", "Ways and cost"], ["setup", "Set-up"], ["marking", "Marking out"], ["program", "Program"], ["machines", "Any machine"]] as const;
+type Part = (typeof PARTS)[number][0];
+const UNNAMED: Named = { slug: null, name: "", note: "", ticks: [] };
 
-function kept(): Asked | null {
+/** What was being planned when the page was left. */
+function remembered(): { asked: Partial<Asked>; named: Named } {
   try {
-    return JSON.parse(sessionStorage.getItem(KEPT) ?? "null") as Asked | null;
+    const found = JSON.parse(sessionStorage.getItem(KEPT) ?? "null") as { asked: Partial<Asked>; named: Named } | null;
+    return found?.asked ? found : { asked: {}, named: UNNAMED };
   } catch {
-    return null;
+    return { asked: {}, named: UNNAMED };
   }
 }
 
@@ -39,125 +47,122 @@ const fromBench = (job: Case | undefined, machine: string | undefined): Partial<
     ? { hole: String(job.hole.diameter_mm), depth_mm: job.hole.depth_mm, through: job.hole.through !== false, count: job.hole.count ?? 1, ...(job.material.id ? { material: job.material.id } : {}), ...(machine ? { machine } : {}) }
     : {};
 
-function download(name: string, type: string, text: string) {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([text], { type }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
+/** A kept plan's own words, or as much as its case says where it was kept by another door. */
+function fromKept(asked: { case?: Case; plan?: Record<string, unknown>; screen?: Partial<Asked> }): Asked {
+  const { case: job, plan = {}, screen = {} } = asked;
+  const hole = job?.hole;
+  const said = Object.fromEntries(["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "measured_mm", "rate_per_h"].filter((name) => plan[name] != null).map((name) => [name, plan[name]]));
+  const given = plan.pattern as (Partial<Asked["pattern"]> & { count?: number }) | null | undefined;
+  const pattern = { ...PLAIN.pattern, ...given };
+  const steps = (plan.steps as OwnStep[] | undefined) ?? null;
+  return {
+    ...PLAIN, depth_mm: hole?.depth_mm ?? PLAIN.depth_mm, through: hole?.through !== false, count: given?.count ?? hole?.count ?? 1, behind: (hole?.behind as Asked["behind"]) ?? PLAIN.behind,
+    plate_mm: hole?.plate_thickness_mm ?? null, material: job?.material.id ?? PLAIN.material, pattern, steps, ...said, ...screen,
+  };
 }
 
 export function Plan() {
   useFirstJob();
-  const { state, dispatch, system } = useJob();
+  const { state, dispatch: onJob, system } = useJob();
   const machines = useMachines().data ?? [];
   const materials = useMaterials().data ?? [];
+  const may = useMay("machinist");
   const navigate = useNavigate();
-  const [asked, setAsked] = useState<Asked>(() => ({ ...PLAIN, ...fromBench(state.job?.case, state.job?.refs.machine?.id), ...kept() }));
-  const [holeText, setHoleText] = useState(asked.hole);
-  useEffect(() => sessionStorage.setItem(KEPT, JSON.stringify(asked)), [asked]);
+  const first = useMemo(remembered, []);
+  const [{ now: asked, past, future }, change] = useReducer(reduce, null, () => ({ now: { ...PLAIN, ...fromBench(state.job?.case, state.job?.refs.machine?.id), ...first.asked }, past: [], future: [] }));
+  const [named, setNamed] = useState<Named>(first.named);
+  const [part, setPart] = useState<Part>("ways");
+  useEffect(() => sessionStorage.setItem(KEPT, JSON.stringify({ asked, named })), [asked, named]);
   useEffect(() => {
-    document.title = `The Plan: ${asked.hole}`;
-  }, [asked.hole]);
-  useEffect(() => {
-    const later = setTimeout(() => setAsked((was) => (was.hole === holeText ? was : { ...was, hole: holeText, pinned_mm: [], without_mm: [] })), 350);
-    return () => clearTimeout(later);
-  }, [holeText]);
+    document.title = `The Plan: ${named.name || asked.hole}`;
+  }, [asked.hole, named.name]);
+  useHotkeys("ctrl+z, meta+z", () => change({ do: "undo" }), { preventDefault: true });
+  useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => change({ do: "redo" }), { preventDefault: true });
   const machine = machines.find((one) => one.id === asked.machine) ?? machines.find((one) => one.id === state.job?.refs.machine?.id) ?? machines[0];
   const holding = state.job?.refs.machine?.id === machine?.id ? state.job?.case.holding : undefined;
-  const body = machine ? bodyOf(asked, machine.spec, holding) : null;
-  const plan = useQuery({ queryKey: ["plan", body], queryFn: ({ signal }) => api.plan(body ?? {}, signal), enabled: body !== null && asked.hole.trim() !== "", retry: false, staleTime: 60_000, placeholderData: keepPreviousData });
+  const body = machine && asked.hole.trim() !== "" ? bodyOf(asked, machine.spec, holding) : null;
+  const plan = usePlan(body);
   const answer = plan.data;
+  const stale = plan.isPlaceholderData || plan.isError;
   const problems = plan.error instanceof Refused ? plan.error.problems : [];
-  const put = (part: Partial<Asked>) => setAsked((was) => ({ ...was, ...part }));
+  const put = (changed: Partial<Asked>) => change({ do: "put", part: changed });
+  const row = (): OwnStep[] => asked.steps ?? ownRow(answer?.plan.steps ?? []);
   const onBench = (step: Step) => {
     if (!step.cut || !state.job) return;
-    dispatch({ do: "open", job: { ...state.job, case: step.cut.case as unknown as Case, typed: {}, refs: {}, pinned: false, name: "" } });
+    onJob({ do: "open", job: { ...state.job, case: step.cut.case as unknown as Case, typed: {}, refs: {}, pinned: false, name: "" } });
     void navigate("/");
+  };
+  const open = async (slug: string) => {
+    const kept = await api.readPlan(slug);
+    change({ do: "open", asked: fromKept(kept.asked as Parameters<typeof fromKept>[0]) });
+    setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
   };
   return (
     <main className="mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] content-start gap-3 px-3 pt-2 pb-8 wide:px-5">
       <h1 className="sr-only">The Plan: from the hole on the drawing to the last burr</h1>
       <Actions>
+        <button type="button" className="tap chip" disabled={past.length === 0} onClick={() => change({ do: "undo" })}>Undo</button>
+        <button type="button" className="tap chip" disabled={future.length === 0} onClick={() => change({ do: "redo" })}>Redo</button>
+        <button type="button" className="tap chip" onClick={() => { change({ do: "open", asked: { ...PLAIN, machine: machine?.id ?? "" } }); setNamed(UNNAMED); }}>New</button>
+        <KeptPlans onOpen={open} />
+        {may && <KeepPlan asked={asked} body={body} named={named} onKept={setNamed} />}
         <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.csv", "text/csv", asCsv(answer))}>CSV</button>
         <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.json", "application/json", JSON.stringify(answer, null, 1))}>JSON</button>
-        <button type="button" className="tap chip font-semibold" disabled={!answer} onClick={() => window.print()}>Print the card</button>
+        <button type="button" className="tap chip font-semibold" disabled={!answer || stale} onClick={() => window.print()}>Print the card</button>
       </Actions>
-      <section aria-label="The hole as drawn" className="no-print flex flex-wrap items-end gap-x-5 gap-y-2">
-        <label className="grid text-xs text-faint">
-          The hole, as drawn
-          <input className="plate-field figure w-44! text-lg text-ink" value={holeText} placeholder="20, 20 H7, M12" autoComplete="off" spellCheck={false} aria-invalid={problems.length > 0} onChange={(event) => setHoleText(event.target.value)} />
-        </label>
-        <NumberField className="w-20" label="Depth, mm" value={asked.depth_mm} low={0.05} high={5000} onNumber={(depth_mm) => put({ depth_mm })} />
-        <label className="flex min-h-9 items-center gap-2 text-sm"><input type="checkbox" checked={asked.through} onChange={(event) => put({ through: event.target.checked })} />through</label>
-        {asked.pattern.kind !== "grid" && <NumberField className="w-16" label="How many" value={asked.count} low={1} high={400} whole onNumber={(count) => put({ count })} />}
-        <label className="grid text-xs text-faint">Where they stand
-          <select aria-label="Where they stand" className="plate-field w-36! text-base text-ink" value={asked.pattern.kind} onChange={(event) => put({ pattern: { ...asked.pattern, kind: event.target.value as Asked["pattern"]["kind"] } })}>{PATTERNS.map(([kind, words]) => <option key={kind} value={kind}>{words}</option>)}</select>
-        </label>
-        {asked.pattern.kind === "grid" && <NumberField className="w-14" label="across" value={asked.pattern.columns} low={1} high={400} whole onNumber={(columns) => put({ pattern: { ...asked.pattern, columns } })} />}
-        {asked.pattern.kind === "grid" && <NumberField className="w-14" label="down" value={asked.pattern.rows} low={1} high={400} whole onNumber={(rows) => put({ pattern: { ...asked.pattern, rows } })} />}
-        {(asked.pattern.kind === "line" || asked.pattern.kind === "grid") && <NumberField className="w-20" label="Pitch, mm" value={asked.pattern.pitch_mm} low={0.1} high={10000} onNumber={(pitch_mm) => put({ pattern: { ...asked.pattern, pitch_mm } })} />}
-        {asked.pattern.kind === "circle" && <NumberField className="w-20" label="Circle, mm" value={asked.pattern.circle_mm} low={0.1} high={10000} onNumber={(circle_mm) => put({ pattern: { ...asked.pattern, circle_mm } })} />}
-        <label className="grid text-xs text-faint">In
-          <select aria-label="Metal" className="plate-field w-56! text-base text-ink" value={asked.material} onChange={(event) => put({ material: event.target.value })}>{materials.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select>
-        </label>
-        <label className="grid text-xs text-faint">On
-          <select aria-label="Machine" className="plate-field w-56! text-base text-ink" value={machine?.id ?? ""} onChange={(event) => put({ machine: event.target.value, pinned_mm: [], without_mm: [] })}>{machines.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select>
-        </label>
-        <Choices label="What is wanted" choices={WANTS} chosen={asked.want} onChoose={(want) => put({ want })} />
-      </section>
+      <Head asked={asked} machine={machine?.id ?? ""} machines={machines} materials={materials} wrong={problems.length > 0} put={put} />
       <div role="status" className="no-print min-h-6 text-sm">
+        {named.name && <span className="font-semibold">{named.name}. </span>}
         {plan.isFetching && <span className="text-faint">Looking for the steps… </span>}
         {problems.length > 0 && <span className="text-vermilion">{problems.map((one) => one.message).join("; ")}</span>}
         {plan.isError && problems.length === 0 && <span className="text-vermilion">The server does not answer; what you typed is kept.</span>}
-        {asked.without_mm.length > 0 && <>Left out: {asked.without_mm.map((size) => <button key={size} type="button" className="chip ml-1 text-sm" onClick={() => put({ without_mm: asked.without_mm.filter((one) => one !== size) })}>{size} mm, put back</button>)} </>}
-        {asked.pinned_mm.length > 0 && <>Pinned: {asked.pinned_mm.map((size) => <button key={size} type="button" className="chip ml-1 text-sm" onClick={() => put({ pinned_mm: asked.pinned_mm.filter((one) => one !== size) })}>{size} mm, unpin</button>)}</>}
+        {asked.pinned_mm.length > 0 && <>Pinned: {asked.pinned_mm.map((size) => <button key={size} type="button" className="chip ml-1 text-sm" onClick={() => put({ pinned_mm: asked.pinned_mm.filter((one) => one !== size) })}>{plain(size, system)}, unpin</button>)} </>}
+        {asked.steps && <>The row is your own. <button type="button" className="chip text-sm font-semibold" onClick={() => put({ steps: null })}>Look for the steps again</button></>}
       </div>
+      {answer && asked.steps && !stale && answer.says.length > 0 && (
+        <ul role="alert" aria-label="What the row does" className="no-print grid gap-0.5 border-l-4 border-vermilion pl-3 text-sm text-vermilion">{answer.says.map((words) => <li key={words}>{words}</li>)}</ul>
+      )}
       {answer && (
-        <div className={`no-print grid gap-4 ${plan.isPlaceholderData || plan.isError ? "stale" : ""}`}>
+        <div className={`no-print grid grid-cols-[minmax(0,1fr)] gap-3 ${stale ? "stale" : ""}`}>
+          <Totals answer={answer} />
           <Row
             answer={answer}
             system={system}
+            own={asked.steps !== null}
             pinned={asked.pinned_mm}
             onPin={(size, on) => put({ pinned_mm: on ? [...asked.pinned_mm, size] : asked.pinned_mm.filter((one) => one !== size) })}
-            onLeaveOut={(size) => put({ without_mm: [...asked.without_mm, size], pinned_mm: asked.pinned_mm.filter((one) => one !== size) })}
+            onStrike={(place, struck) => put({ steps: row().map((one, k) => (k === place ? { ...one, struck } : one)) })}
+            onMove={(from, to) => put({ steps: moved(row(), from, to) })}
+            onTakeOut={(place) => put({ steps: row().filter((_, k) => k !== place) })}
             onBench={onBench}
           />
-          <div className="flex flex-wrap items-start gap-8 border-t border-ink pt-2">
-            <dl className="grid grid-cols-[auto_auto] gap-x-4 text-sm">
-              <dt className="text-faint">drilled</dt><dd className="figure m-0">{show(answer.plan.steps.findLast((step) => step.kind === "drill")?.size_mm, "mm", system, 4)}{answer.hole.tapped || answer.hole.reamed ? `, of ${show(answer.hole.least_mm, "mm", system, 4)} to ${show(answer.hole.most_mm, "mm", system, 4)}` : ""}</dd>
-              <dt className="text-faint">a hole</dt><dd className="figure m-0">{time(answer.plan.hole_s)}</dd>
-              <dt className="text-faint">all {answer.count}, with changes</dt><dd className="figure m-0 font-bold">{time(answer.plan.total_s)}</dd>
-              <dt className="text-faint">taken all together</dt><dd className="m-0 font-semibold">{VERDICTS[answer.plan.verdict]}</dd>
-            </dl>
-            <table className="text-sm">
-              <thead><tr className="text-left text-xs text-faint"><th className="pr-5 font-normal">other ways</th><th className="pr-5 font-normal">drills</th><th className="pr-5 font-normal">tools</th><th className="pr-5 font-normal">time in all</th><th className="font-normal">worst step</th></tr></thead>
-              <tbody>
-                {answer.alternatives.map((one) => (
-                  <tr key={one.want} className="border-b border-rule">
-                    <td className="pr-5"><button type="button" className="tap py-1 text-left font-semibold text-blue" aria-pressed={asked.want === one.want} onClick={() => put({ want: one.want as Asked["want"] })}>{one.words}</button></td>
-                    <td className="figure pr-5">{one.steps.filter((step) => step.kind === "pilot" || step.kind === "open" || step.kind === "drill").map((step) => step.size_mm).join(" → ")}</td>
-                    <td className="figure pr-5">{one.tools}</td>
-                    <td className="figure pr-5">{time(one.total_s)}</td>
-                    <td>{VERDICTS[one.verdict]}, {Math.round(one.worst_use * 100)} %</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {answer.pattern.points_mm.length > 1 && (
-              <figure className="m-0 flex gap-3">
-                <PatternPlan points={answer.pattern.points_mm} size_mm={answer.hole.finished_mm} circle={answer.pattern.kind === "circle"} />
-                <figcaption className="text-sm">
-                  {answer.pattern.neighbour_mm !== null && <p>Neighbours <span className="figure font-bold">{show(answer.pattern.neighbour_mm, "mm", system, 5)}</span></p>}
-                  <p className="text-faint">From hole 1 to the next ones:</p>
-                  <p className="figure max-w-56 text-xs">{answer.pattern.marks_mm.join(" · ")} mm</p>
-                </figcaption>
-              </figure>
-            )}
+          <div className="flex flex-wrap items-center gap-3 border-t border-ink pt-2">
+            <Choices label="More about the plan" choices={PARTS.filter(([one]) => one !== "program" || programmed(answer.machine_kind))} chosen={part} onChoose={setPart} />
+            <AddStep steps={answer.plan.steps} onAdd={(step, place) => put({ steps: [...row().slice(0, place), step, ...row().slice(place)] })} />
           </div>
+          {part === "ways" && <Ways answer={answer} want={asked.want} onWant={(want) => put({ want, steps: null })} />}
+          {part === "setup" && <Setup answer={answer} system={system} ticks={named.ticks} onTick={(id, on) => setNamed({ ...named, ticks: on ? [...named.ticks, id] : named.ticks.filter((one) => one !== id) })} />}
+          {part === "marking" && <Marking answer={answer} system={system} />}
+          {part === "program" && <Program answer={answer} system={system} />}
+          {part === "machines" && <AnyMachine body={body && { case: body.case, plan: { ...body.plan, steps: undefined, alternatives: false, families: false } }} onTake={(id) => put({ machine: id, steps: null, pinned_mm: [], without_mm: [] })} />}
         </div>
       )}
-      {answer && <Card answer={answer} system={system} />}
+      {answer && !stale && <Card answer={answer} system={system} name={named.name} note={named.note} />}
     </main>
+  );
+}
+
+function Totals({ answer }: { answer: Answer }) {
+  const { plan } = answer;
+  const worst = plan.steps.filter((step) => step.cut).sort((a, b) => (b.cut?.use ?? 0) - (a.cut?.use ?? 0))[0];
+  const colour = plan.verdict === "holds" ? "text-green" : plan.verdict === "tight" ? "text-bronze" : "text-vermilion";
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+      <b className={`text-xl ${colour}`}>{VERDICTS[plan.verdict]}</b>
+      <span className="figure">{plan.steps.filter((step) => !step.struck).length} steps · {plan.tools} {plan.tools === 1 ? "tool" : "tools"}</span>
+      <span className="figure"><b>{time(plan.hole_s)}</b> a hole · <b>{time(plan.total_s)}</b> for all {answer.count}, changes in</span>
+      <span className="figure">cost <b>{plan.cost.total.toFixed(2)}</b></span>
+      {worst?.cut && <span>tightest: {worst.words}, {worst.cut.failure}, <span className="figure">{Math.round(worst.cut.use * 100)} %</span></span>}
+    </p>
   );
 }

@@ -1,42 +1,123 @@
-/** What is asked of a plan, and a plan as a table. Pure. */
+/** What is asked of a plan, how it changes, and a plan as a table. Pure. */
 import type { Schemas } from "../../api/client";
 
 export type Answer = Schemas["PlanAnswer"];
 export type Step = Schemas["PlanStep"];
-export type Want = "usual" | "quickest" | "fewest" | "gentlest";
+export type Kind = Step["kind"];
+export type Want = "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+/** A step of a row of one's own: what it does and with which cutter of the crib (none: by hand). */
+export type OwnStep = { kind: Kind; cutter_id: string | null; struck: boolean };
+export type Pattern = {
+  kind: "single" | "line" | "grid" | "circle";
+  pitch_mm: number;
+  row_pitch_mm: number;
+  columns: number;
+  rows: number;
+  circle_mm: number;
+  edge_x_mm: number | null;
+  edge_y_mm: number | null;
+};
 export type Asked = {
   hole: string;
   depth_mm: number;
   through: boolean;
+  /** Metal under a blind hole, from its face. */
+  plate_mm: number | null;
+  /** Plates of a stack, top first; none: one plate. */
+  stack_mm: number[];
   count: number;
   material: string;
   machine: string;
+  behind: "air" | "backing" | "parallels" | "table" | "vice";
+  under_mm: number | null;
+  edge_distance_mm: number | null;
+  counterbore_mm: number | null;
+  counterbore_depth_mm: number | null;
+  countersink_mm: number | null;
+  thread: "any" | "tap" | "mill";
+  measured_mm: number | null;
+  rate_per_h: number;
   want: Want;
   pinned_mm: number[];
   without_mm: number[];
-  pattern: { kind: "single" | "line" | "grid" | "circle"; pitch_mm: number; columns: number; rows: number; circle_mm: number };
+  steps: OwnStep[] | null;
+  pattern: Pattern;
 };
 
-export const WANTS: readonly (readonly [Want, string])[] = [["usual", "as most would"], ["quickest", "quickest"], ["fewest", "fewest tools"], ["gentlest", "gentlest"]];
+export const WANTS: readonly (readonly [Want, string])[] = [["usual", "as most would"], ["quickest", "quickest"], ["fewest", "fewest tools"], ["gentlest", "gentlest"], ["cheapest", "cheapest"]];
+export const PLAIN: Asked = {
+  hole: "20", depth_mm: 20, through: true, plate_mm: null, stack_mm: [], count: 4, material: "steel-structural-355", machine: "", behind: "backing", under_mm: null,
+  edge_distance_mm: null, counterbore_mm: null, counterbore_depth_mm: null, countersink_mm: null, thread: "any", measured_mm: null, rate_per_h: 45,
+  want: "usual", pinned_mm: [], without_mm: [], steps: null,
+  pattern: { kind: "single", pitch_mm: 60, row_pitch_mm: 60, columns: 2, rows: 2, circle_mm: 160, edge_x_mm: null, edge_y_mm: null },
+};
 
 /** How many holes a pattern has: a grid counts its own. */
-export const countOf = (asked: Asked): number => (asked.pattern.kind === "grid" ? asked.pattern.columns * asked.pattern.rows : asked.pattern.kind === "single" ? 1 : asked.count);
+export const countOf = (asked: Asked): number => (asked.pattern.kind === "grid" ? asked.pattern.columns * asked.pattern.rows : asked.count);
 
-/** The body of the request. */
-export function bodyOf(asked: Asked, machine: unknown, holding: unknown): object {
-  const { kind, pitch_mm, columns, rows, circle_mm } = asked.pattern;
-  const count = kind === "single" ? asked.count : countOf(asked);
-  const pattern = kind === "single" ? null : kind === "line" ? { kind, count, pitch_mm } : kind === "grid" ? { kind, columns, rows, pitch_mm } : { kind, count, circle_mm };
+function patternOf(asked: Asked): object | null {
+  const { kind, pitch_mm, row_pitch_mm, columns, rows, circle_mm, edge_x_mm, edge_y_mm } = asked.pattern;
+  const count = countOf(asked);
+  const edges = edge_x_mm !== null && edge_y_mm !== null ? { edge_x_mm, edge_y_mm } : {};
+  if (kind === "line") return { kind, count, pitch_mm, ...edges };
+  if (kind === "grid") return { kind, columns, rows, pitch_mm, row_pitch_mm, ...edges };
+  return kind === "circle" ? { kind, count, circle_mm, ...edges } : null;
+}
+
+/** The body of the request; what is not said is left out. */
+export function bodyOf(asked: Asked, machine: unknown, holding: unknown): { case: object; plan: object } {
+  const said = (values: Record<string, unknown>) => Object.fromEntries(Object.entries(values).filter(([, value]) => value !== null));
+  const blind = asked.through ? {} : { plate_thickness_mm: asked.plate_mm ?? asked.depth_mm * 2 };
+  const stack = asked.stack_mm.length > 1 ? { stack_mm: asked.stack_mm, depth_mm: asked.stack_mm.reduce((sum, one) => sum + one, 0) } : {};
+  const hole = { depth_mm: asked.depth_mm, through: asked.through, count: countOf(asked), behind: asked.behind, ...blind, ...stack, ...said({ edge_distance_mm: asked.edge_distance_mm }) };
+  const { counterbore_mm, counterbore_depth_mm, countersink_mm, under_mm, measured_mm } = asked;
   return {
-    case: {
-      hole: { depth_mm: asked.depth_mm, through: asked.through, count, behind: "backing", ...(asked.through ? {} : { plate_thickness_mm: asked.depth_mm * 1.6 }) },
-      material: { id: asked.material },
-      machine,
-      ...(holding ? { holding } : {}),
+    case: { hole, material: { id: asked.material }, machine, ...(holding ? { holding } : {}) },
+    plan: {
+      hole: asked.hole, want: asked.want, thread: asked.thread, rate_per_h: asked.rate_per_h, alternatives: asked.steps === null, families: true, pattern: patternOf(asked),
+      ...(asked.steps ? { steps: asked.steps } : { pinned_mm: asked.pinned_mm, without_mm: asked.without_mm }),
+      ...said({ counterbore_mm, counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm, countersink_mm, under_mm, measured_mm }),
     },
-    plan: { hole: asked.hole, want: asked.want, pinned_mm: asked.pinned_mm, without_mm: asked.without_mm, alternatives: true, ...(pattern ? { pattern } : {}) },
   };
 }
+
+/** The row as it was found, taken over to be changed. */
+export const ownRow = (steps: readonly Step[]): OwnStep[] => steps.map((step) => ({ kind: step.kind, cutter_id: step.cut ? (step.cutter_id ?? null) : null, struck: step.struck }));
+
+/** A row with one step moved to another place. */
+export function moved(row: readonly OwnStep[], from: number, to: number): OwnStep[] {
+  const left = row.filter((_, place) => place !== from);
+  const step = row[from];
+  return step ? [...left.slice(0, to), step, ...left.slice(to)] : [...row];
+}
+
+/** Changes one after another, each of which can be taken back. */
+export type Kept = { now: Asked; past: Asked[]; future: Asked[] };
+export type Change = { do: "put"; part: Partial<Asked> } | { do: "open"; asked: Asked } | { do: "undo" } | { do: "redo" };
+const MOST_KEPT = 60;
+
+export function reduce(kept: Kept, change: Change): Kept {
+  if (change.do === "undo") {
+    const before = kept.past.at(-1);
+    return before ? { now: before, past: kept.past.slice(0, -1), future: [kept.now, ...kept.future] } : kept;
+  }
+  if (change.do === "redo") {
+    const [next, ...rest] = kept.future;
+    return next ? { now: next, past: [...kept.past, kept.now], future: rest } : kept;
+  }
+  const now = change.do === "open" ? change.asked : { ...kept.now, ...change.part };
+  return { now, past: [...kept.past.slice(-MOST_KEPT), kept.now], future: [] };
+}
+
+/** A new hole, metal or machine wants its own row: what was pinned, left out or moved for the old one goes. */
+export const FRESH: Partial<Asked> = { pinned_mm: [], without_mm: [], steps: null };
+
+/** The steps a machine makes, as a program is written from them. */
+export const programSteps = (answer: Answer): { kind: Kind; words: string; case: unknown }[] =>
+  answer.plan.steps.flatMap((step) => (step.cut && !step.struck ? [{ kind: step.kind, words: `${step.words}, ${step.tool}`, case: step.cut.case }] : []));
+
+/** Whether such a machine runs a program. */
+export const programmed = (kind: string): boolean => ["machining-centre", "turning-centre", "gun-drilling"].includes(kind);
 
 /** A cell; a text that a spreadsheet would run goes out with an apostrophe before it, as the shop's own files do. */
 const quoted = (value: unknown): string => {
@@ -47,17 +128,24 @@ const quoted = (value: unknown): string => {
 
 /** A plan's steps as CSV. */
 export function asCsv(answer: Answer): string {
-  const head = ["step", "what", "tool", "speed_rpm", "feed_mm_rev", "hand_force_n", "stop_mm", "pecks_mm", "verdict", "tightest", "time_s", "why"];
-  const rows = answer.plan.steps.map((step, k) => [
-    k + 1, step.words, step.tool, step.cut?.speed_rpm, step.cut?.feed_mm_rev, step.cut?.hand_force_n, step.cut?.stop_mm, step.cut?.pecks_mm.join("; "), step.cut?.verdict, step.cut?.failure, step.time_s, step.why,
+  const head = ["step", "what", "tool", "speed_rpm", "feed_mm_rev", "hand_force_n", "stop_mm", "pecks_mm", "verdict", "tightest", "time_s", "edge_cost", "machine_cost", "why"];
+  const rows = answer.plan.steps.filter((step) => !step.struck).map((step, k) => [
+    k + 1, step.words, step.tool, step.cut?.speed_rpm, step.cut?.feed_mm_rev, step.cut?.hand_force_n, step.cut?.stop_mm, step.cut?.pecks_mm.join("; "), step.cut?.verdict, step.cut?.failure, step.time_s, step.edge_cost, step.machine_cost, step.why,
   ]);
   return [head, ...rows].map((row) => row.map(quoted).join(",")).join("\n") + "\n";
 }
 
 /** What every section of a row shares: its widest size, and pixels to a millimetre so that it stays within a box. */
-export function sectionScale(answer: Answer, tallest: number, widest: number): { widest_mm: number; scale: number; tall: number } {
+export function sectionScale(answer: Answer, tallest: number, widest: number): { widest_mm: number; scale: number; plate_mm: number } {
   const widest_mm = Math.max(answer.hole.finished_mm, ...answer.plan.steps.map((step) => step.size_mm));
-  const deep = answer.through ? answer.depth_mm : answer.depth_mm * 1.35;
-  const scale = Math.min(tallest / deep, widest / (widest_mm * 2.1));
-  return { widest_mm, scale, tall: deep * scale };
+  const deepest = Math.max(...answer.plan.steps.map((step) => step.cut?.stop_mm ?? 0), answer.depth_mm);
+  const plate_mm = answer.through ? answer.depth_mm : deepest * 1.2;
+  const scale = Math.min(tallest / Math.max(plate_mm, deepest), widest / (widest_mm * 1.8));
+  return { widest_mm, scale, plate_mm };
 }
+
+/** Money without a currency: the shop's own. */
+export const money = (value: number | null | undefined): string => (value === null || value === undefined ? "no price" : value.toFixed(2));
+
+/** Sizes one after another, no digits beyond a drill's own. */
+export const sizes = (all_mm: readonly number[]): string => all_mm.map((one) => Number(one.toPrecision(4))).join(" → ");

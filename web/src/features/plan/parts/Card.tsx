@@ -1,52 +1,70 @@
 /** The job card: one sheet in black and white, with room to write on. */
-import { show, speed, time } from "../../../job/units";
 import type { System } from "../../../job/types";
-import { type Answer, sectionScale } from "../model";
+import { plain, show, speed, time } from "../../../job/units";
+import { type Answer, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
 
-const [TALLEST, WIDE] = [110, 660];
+const [TALLEST, WIDE, WIDEST, MOST_CAUTIONS] = [130, 640, 150, 7];
+const CELL = "border border-rule px-1 align-top";
 
-export function Card({ answer, system }: { answer: Answer; system: System }) {
-  const { widest_mm, scale } = sectionScale(answer, TALLEST, WIDE / answer.plan.steps.length);
+function Setting({ step, system }: { step: Step; system: System }) {
+  const { cut } = step;
+  if (!cut) return <>by hand</>;
+  return (
+    <>
+      <b>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</b>
+      <br />
+      {cut.hand_force_n ? `lean ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}
+    </>
+  );
+}
+
+export function Card({ answer, system, name, note }: { answer: Answer; system: System; name: string; note: string }) {
+  const steps = answer.plan.steps.filter((step) => !step.struck);
+  const shared = sectionScale(answer, TALLEST, Math.min(WIDE / Math.max(steps.length, 1) - 18, WIDEST));
+  const drill = steps.findLast((step) => step.kind === "drill")?.cut;
   return (
     <section aria-label="Job card" className="job-card print-only">
-      <h2 className="font-semibold">
-        {answer.hole.text}, {show(answer.depth_mm, "mm", system)} {answer.through ? "through" : "deep"}, {answer.count} off, in {answer.material}, on {answer.machine}
-      </h2>
-      <p>Printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions, the shop’s rules and the responsible person come first. Eye protection; work clamped; chuck key out; never touch swarf.</p>
-      <ol className="mt-2 flex items-end justify-between" aria-label="Sections">
-        {answer.plan.steps.map((step, k) => (
+      <h2 className="font-semibold">{name ? `${name}: ` : ""}{answer.count} × {answer.hole.text}, {show(answer.depth_mm, "mm", system)} {answer.through ? "through" : "deep"}</h2>
+      <p>{answer.material}, on {answer.machine}. {answer.seats.map((seat) => `${seat.kind} ${plain(seat.diameter_mm, system)}. `).join("")}{note}</p>
+      <ol className="mt-2 flex items-end gap-4" aria-label="Sections">
+        {steps.map((step, k) => (
           <li key={k} className="text-center">
-            <Section answer={answer} step={step} id={`card-${k}`} widest_mm={widest_mm} scale={scale} />
-            {k + 1}
+            <Section answer={answer} step={step} id={`card-${k}`} system={system} {...shared} />
+            <b>{k + 1}</b>
           </li>
         ))}
       </ol>
-      <table className="mt-2 w-full border-collapse">
+      <table className="mt-1 w-full border-collapse">
         <thead>
-          <tr className="text-left">{["", "step", "tool", "belt, gear, speed", "feed, or hand", "stop, tip at", "pecks to", "coolant", "watch for", "done"].map((name) => <th key={name} className="border border-rule px-1 font-semibold">{name}</th>)}</tr>
+          <tr className="text-left">{["", "step", "belt or gear, speed; feed or hand", "stop, tip at", "out to clear at", "coolant", "look out for", "time", "✓"].map((head) => <th key={head} className={`${CELL} font-semibold`}>{head}</th>)}</tr>
         </thead>
         <tbody>
-          {answer.plan.steps.map((step, k) => (
-            <tr key={k} className="align-top">
-              <td className="border border-rule px-1">{k + 1}</td>
-              <td className="border border-rule px-1">{step.words}</td>
-              <td className="border border-rule px-1">{step.tool}</td>
-              <td className="border border-rule px-1">{step.cut ? (step.cut.speed_words.includes("rpm") ? step.cut.speed_words : speed(step.cut.speed_rpm)) : ""}</td>
-              <td className="border border-rule px-1">{step.cut ? (step.cut.hand_force_n ? `lean ${show(step.cut.hand_force_n, "N", system)}` : show(step.cut.feed_mm_rev, "mm/rev", system)) : ""}</td>
-              <td className="border border-rule px-1">{step.cut ? show(step.cut.stop_mm, "mm", system) : ""}</td>
-              <td className="border border-rule px-1">{step.cut?.pecks_mm.slice(0, 8).map((depth) => Math.round(depth)).join(", ")}{(step.cut?.pecks_mm.length ?? 0) > 8 ? " …" : ""}</td>
-              <td className="border border-rule px-1">{step.cut?.coolant}</td>
-              <td className="border border-rule px-1">{step.cut ? step.cut.failure : step.why}</td>
-              <td className="border border-rule px-1">☐</td>
+          {steps.map((step, k) => (
+            <tr key={k}>
+              <td className={CELL}>{k + 1}</td>
+              <td className={CELL}><b>{step.words}</b><br />{step.tool}</td>
+              <td className={CELL}><Setting step={step} system={system} /></td>
+              <td className={CELL}>{step.cut ? show(step.cut.stop_mm, "mm", system) : ""}</td>
+              <td className={CELL}>{step.cut?.pecks_mm.slice(0, 6).map((depth) => plain(depth, system).replace(/ \w+$/, "")).join(", ")}{(step.cut?.pecks_mm.length ?? 0) > 6 ? " …" : ""}</td>
+              <td className={CELL}>{step.cut?.coolant}</td>
+              <td className={CELL}>{step.cannot || (step.cut ? `${step.cut.failure}${step.cut.under?.hits ? `; ${step.cut.under.words}` : ""}` : step.kind === "deburr" ? "" : step.why)}</td>
+              <td className={CELL}>{time(step.time_s)}</td>
+              <td className={CELL}>☐</td>
             </tr>
           ))}
         </tbody>
       </table>
-      <div className="mt-3 grid grid-cols-3 gap-3">
-        {["measured size", "position", "notes"].map((name) => <div key={name} className="h-20 border border-rule px-1">{name}</div>)}
+      {drill && <p className="mt-1"><b>Good chip:</b> {drill.chip}. <b>Good sound:</b> {drill.sound}.{drill.under ? ` ${drill.under.words}.` : ""}</p>}
+      {answer.pattern.points_mm.length > 1 && (
+        <p><b>Marking out:</b> {answer.pattern.neighbour_mm !== null ? `neighbours ${plain(answer.pattern.neighbour_mm, system)}; ` : ""}{answer.pattern.from_edges_mm.length ? `from the edges: ${answer.pattern.from_edges_mm.slice(0, 8).map((point, k) => `${k + 1}: ${point.map((one) => plain(one, system).replace(/ \w+$/, "")).join("/")}`).join(", ")}${answer.pattern.from_edges_mm.length > 8 ? " …" : ""}` : `from hole 1: ${answer.pattern.marks_mm.slice(0, 8).map((one) => plain(one, system).replace(/ \w+$/, "")).join(", ")}`}</p>
+      )}
+      <p>{time(answer.plan.hole_s)} a hole, {time(answer.plan.total_s)} for all with changes; cost {money(answer.plan.cost.total)} in the shop’s money.</p>
+      <div className="mt-1 grid grid-cols-[1fr_1fr_2fr] gap-2">
+        {["measured size", "position, burr", "notes"].map((box) => <div key={box} className="h-14 border border-rule px-1">{box}</div>)}
       </div>
-      <p className="mt-2">{time(answer.plan.hole_s)} a hole, {time(answer.plan.total_s)} with tool changes.</p>
+      <ul className="mt-1 list-disc pl-4">{answer.cautions.slice(0, MOST_CAUTIONS).map((words) => <li key={words}>{words}</li>)}</ul>
+      <p className="mt-1">Printed {new Date().toLocaleDateString()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.</p>
     </section>
   );
 }

@@ -1,56 +1,96 @@
-/** The hole being made: a section for each step at one scale, and under it the tool, the setting, the stop, the time, the tightest limit and why. */
+/** The hole being made: a section for each step at one scale, and under it the tool, the setting, the stop, the time, the tightest limit
+ * and why. Steps are pinned, struck out, put back, moved and added in the picture. */
+import { useState } from "react";
+
+import { LimitBar } from "../../../drawing/LimitBar";
+import { sectionHeight } from "../../../drawing/plan/StepSection";
 import type { System } from "../../../job/types";
-import { show, speed, time } from "../../../job/units";
+import { plain, show, speed, time } from "../../../job/units";
 import { VERDICTS } from "../../../job/Verdict";
-import { type Answer, sectionScale, type Step } from "../model";
+import { type Answer, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
 
-type Props = { answer: Answer; system: System; pinned: readonly number[]; onPin: (size: number, on: boolean) => void; onLeaveOut: (size: number) => void; onBench: (step: Step) => void };
-const [TALLEST, WIDEST] = [190, 150];
+type Props = {
+  answer: Answer;
+  system: System;
+  /** Whether the row is one's own: struck steps stay in it. */
+  own: boolean;
+  pinned: readonly number[];
+  onPin: (size: number, on: boolean) => void;
+  onStrike: (place: number, struck: boolean) => void;
+  onMove: (from: number, to: number) => void;
+  onTakeOut: (place: number) => void;
+  onBench: (step: Step) => void;
+};
+// Few steps are drawn larger: they share the room of a desk.
+const [TALLEST, WIDEST, NARROWEST, ROOM, GAP] = [190, 300, 150, 1180, 50];
 
-/** How far the step's tightest limit is used, against its end-stop. */
-function Bar({ step }: { step: Step }) {
+/** The tightest limit of a step, as one ladder bar. */
+function Tightest({ step }: { step: Step }) {
+  if (step.cannot) return <p className="text-sm text-vermilion"><b>Can’t</b>: {step.cannot}</p>;
   if (!step.cut) return null;
-  const share = Math.min(step.cut.use, 1.25) / 1.25;
-  const colour = step.cut.verdict === "holds" ? "var(--green)" : step.cut.verdict === "tight" ? "var(--bronze-fill)" : "var(--vermilion)";
+  const { ladder, verdict, failure } = step.cut;
+  const colour = verdict === "holds" ? "text-green" : verdict === "tight" ? "text-bronze" : "text-vermilion";
   return (
-    <div title={`${step.cut.failure}: ${Math.round(step.cut.use * 100)} % of the limit`}>
-      <svg viewBox="0 0 100 10" preserveAspectRatio="none" width="100%" height="10" aria-hidden>
-        <rect x="0" y="2" width={share * 100} height="6" fill={colour} />
-        <line x1="80" x2="80" y1="0" y2="10" stroke="var(--ink)" strokeWidth="2" vectorEffect="non-scaling-stroke" />
-      </svg>
-      <p className="text-xs"><span className="font-semibold">{VERDICTS[step.cut.verdict]}</span>: {step.cut.failure}</p>
+    <div>
+      <p className="text-sm"><b className={colour}>{VERDICTS[verdict]}</b> {failure}</p>
+      <LimitBar demand={ladder ? { low: ladder.low, middle: ladder.middle, high: ladder.high } : null} soft={ladder?.soft ?? null} capacity={ladder ? 1 : null} verdict={verdict} />
     </div>
   );
 }
 
-export function Row({ answer, system, pinned, onPin, onLeaveOut, onBench }: Props) {
-  const { tall, ...shared } = sectionScale(answer, TALLEST, WIDEST);
+function Setting({ step, system }: { step: Step; system: System }) {
+  if (!step.cut) return <p className="text-sm text-faint">{step.struck || step.cannot ? "" : "by hand"}</p>;
+  const { cut } = step;
+  const pecks = cut.pecks_mm.map((depth) => plain(depth, system).replace(/ \w+$/, ""));
   return (
-    <ol className="flex gap-4 overflow-x-auto pb-2" aria-label="Steps">
-      {answer.plan.steps.map((step, k) => {
+    <div className="figure grid text-sm">
+      <span>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</span>
+      <span>{cut.hand_force_n ? `lean ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}</span>
+      <span>stop {show(cut.stop_mm, "mm", system)}</span>
+      <span>{pecks.length > 1 ? `out at ${pecks.slice(0, 4).join(", ")}${pecks.length > 5 ? " …" : ""}` : "no pecks"}</span>
+    </div>
+  );
+}
+
+export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTakeOut, onBench }: Props) {
+  const shared = sectionScale(answer, TALLEST, Math.min(WIDEST, Math.max(ROOM / answer.plan.steps.length - GAP, NARROWEST)));
+  const [dragged, setDragged] = useState<number | null>(null);
+  const steps = answer.plan.steps;
+  const height = sectionHeight(shared.plate_mm, shared.scale);
+  return (
+    <ol className="flex gap-0 overflow-x-auto pb-2" aria-label="Steps" tabIndex={0}>
+      {steps.map((step, k) => {
         const onWay = step.kind === "pilot" || step.kind === "open";
+        const number = steps.slice(0, k + 1).filter((one) => !one.struck).length;
         return (
-          <li key={`${step.kind} ${step.size_mm}`} className="grid w-44 shrink-0 content-start gap-1" data-step={step.kind}>
-            <div className="flex items-end justify-center" style={{ minHeight: tall + 28 }}>
-              <Section answer={answer} step={step} id={`row-${k}`} {...shared} />
-            </div>
-            <h2 className="border-t-2 border-ink pt-1 font-semibold"><span className="figure text-faint">{k + 1}</span> {step.words}</h2>
-            {step.tool && <p className="text-sm">{step.tool}</p>}
-            {step.cut && (
-              <>
-                <p className="figure text-sm">{step.cut.speed_words.includes("rpm") ? step.cut.speed_words : speed(step.cut.speed_rpm)}</p>
-                <p className="figure text-sm">{step.cut.hand_force_n ? `lean ${show(step.cut.hand_force_n, "N", system)}` : show(step.cut.feed_mm_rev, "mm/rev", system)}</p>
-                <p className="text-sm text-faint">stop, tip at <span className="figure text-ink">{show(step.cut.stop_mm, "mm", system)}</span>{step.cut.pecks_mm.length > 1 ? `; ${step.cut.pecks_mm.length} pecks` : ""}</p>
-              </>
-            )}
-            <p className="text-sm text-faint"><span className="figure text-ink">{time(step.time_s)}</span> a hole</p>
-            <Bar step={step} />
-            <p className="text-xs text-faint">{step.why}</p>
-            <div className="no-print flex flex-wrap gap-1.5">
-              {onWay && <button type="button" className="chip text-sm" onClick={() => onLeaveOut(step.size_mm)}>Leave out</button>}
-              {onWay && <button type="button" className="chip text-sm" aria-pressed={pinned.includes(step.size_mm)} onClick={() => onPin(step.size_mm, !pinned.includes(step.size_mm))}>Pin</button>}
-              {step.cut && <button type="button" className="chip text-sm" onClick={() => onBench(step)}>On the Bench</button>}
+          <li
+            key={`${k} ${step.kind} ${step.size_mm}`}
+            data-step={step.kind}
+            draggable
+            onDragStart={() => setDragged(k)}
+            onDragEnd={() => setDragged(null)}
+            onDragOver={(event) => event.preventDefault()}
+            onDrop={() => { if (dragged !== null && dragged !== k) onMove(dragged, k); }}
+            className={`grid min-w-[13.5rem] max-w-[24rem] flex-1 shrink-0 content-start gap-1 border-l border-rule px-3 first:border-l-0 first:pl-0 ${dragged === k ? "opacity-50" : ""}`}
+          >
+            <h2 className="flex min-h-11 items-start gap-2 leading-tight">
+              <span className="figure text-2xl font-bold text-bronze">{step.struck ? "–" : number}</span>
+              <span><span className={`font-semibold ${step.struck ? "line-through" : ""}`}>{step.words}</span><span className="block text-xs text-faint">{step.tool}</span></span>
+            </h2>
+            <div className="flex items-end" style={{ minHeight: height }}><Section answer={answer} step={step} id={`row-${k}`} system={system} {...shared} /></div>
+            <Setting step={step} system={system} />
+            {!step.struck && <p className="flex items-baseline gap-2"><span className="figure text-lg font-bold whitespace-nowrap">{time(step.time_s)}</span><span className="text-xs text-faint">a hole · {step.edge_cost === null ? `${money(step.machine_cost)}, edge not priced` : money(step.edge_cost + step.machine_cost)}</span></p>}
+            <Tightest step={step} />
+            {step.cut?.under && <p className={`text-xs ${step.cut.under.hits ? "font-semibold text-vermilion" : "text-faint"}`}>{step.cut.under.words}</p>}
+            {step.why && <p className="text-xs text-faint">{step.why}</p>}
+            <div className="no-print flex flex-wrap gap-1.5" role="group" aria-label={`Step ${k + 1}, ${step.words}`}>
+              {onWay && !own && <button type="button" className="tap chip px-2 text-xs" aria-pressed={pinned.includes(step.size_mm)} onClick={() => onPin(step.size_mm, !pinned.includes(step.size_mm))}>Pin</button>}
+              <button type="button" className="tap chip px-2 text-xs" onClick={() => onStrike(k, !step.struck)}>{step.struck ? "Put back" : "Strike out"}</button>
+              {step.struck && <button type="button" className="tap chip px-2 text-xs" onClick={() => onTakeOut(k)}>Take out</button>}
+              {step.cut && <button type="button" className="tap chip px-2 text-xs" aria-label={`${step.words} on the Bench`} onClick={() => onBench(step)}>Bench</button>}
+              {k > 0 && <button type="button" className="tap chip px-2 text-xs" aria-label={`Move ${step.words} earlier`} onClick={() => onMove(k, k - 1)}>←</button>}
+              {k < steps.length - 1 && <button type="button" className="tap chip px-2 text-xs" aria-label={`Move ${step.words} later`} onClick={() => onMove(k, k + 1)}>→</button>}
             </div>
           </li>
         );

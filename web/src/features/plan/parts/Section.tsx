@@ -1,21 +1,34 @@
 /** One step's section, from what the plan says of it. */
 import { StepSection } from "../../../drawing/plan/StepSection";
+import type { System } from "../../../job/types";
+import { show } from "../../../job/units";
 import type { Answer, Step } from "../model";
 
-export function Section({ answer, step, id, widest_mm, scale }: { answer: Answer; step: Step; id: string; widest_mm: number; scale: number }) {
+type Props = { answer: Answer; step: Step; id: string; system: System; widest_mm: number; scale: number; plate_mm: number };
+
+/** How deep the hole is drilled by the steps before one; a through hole is through. */
+function before(answer: Answer, step: Step): number {
+  const steps = answer.plan.steps;
+  const earlier = steps.slice(0, steps.indexOf(step)).filter((one) => !one.struck && ["pilot", "open", "drill"].includes(one.kind));
+  return earlier.at(-1)?.cut?.depth_mm ?? answer.depth_mm;
+}
+
+export function Section({ answer, step, system, ...shared }: Props) {
   return (
     <StepSection
-      id={id}
+      {...shared}
       kind={step.kind}
+      family={step.cut?.family ?? ""}
       start_mm={step.start_mm}
       size_mm={step.size_mm}
-      depth_mm={answer.depth_mm}
-      stop_mm={step.cut?.stop_mm ?? answer.depth_mm}
-      through={answer.through}
+      depth_mm={step.cut?.depth_mm ?? null}
+      stop_mm={step.cut?.stop_mm ?? null}
+      before_mm={before(answer, step)}
+      through={answer.through && !["counterbore", "countersink", "mark"].includes(step.kind) && (step.cut?.depth_mm ?? answer.depth_mm) >= answer.depth_mm}
       angle_deg={step.cut?.point_angle_deg ?? 118}
-      family={step.cut?.family ?? ""}
-      widest_mm={widest_mm}
-      scale={scale}
+      stopWords={step.cut ? show(step.cut.stop_mm, "mm", system) : null}
+      hits={step.cut?.under?.hits === true}
+      struck={step.struck}
     />
   );
 }

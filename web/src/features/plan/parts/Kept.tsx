@@ -1,0 +1,82 @@
+/** Plans that were kept: opened, put away, brought back; and this one kept under a name, with the ticks of its checklist. */
+import { type FormEvent, useState } from "react";
+
+import { api, Lost } from "../../../api/client";
+import { Panel } from "../../../ui/Panel";
+import type { Asked } from "../model";
+import { useKeptPlans, usePlansChanged } from "../queries";
+
+const inWords = (error: unknown): string => (error instanceof Lost ? "The server does not answer. Nothing is lost: try again in a moment." : (error as Error).message);
+export type Named = { slug: string | null; name: string; note: string; ticks: string[] };
+
+type Keep = { asked: Asked; body: { case: object; plan: object } | null; named: Named; onKept: (named: Named) => void };
+
+export function KeepPlan({ asked, body, named, onKept }: Keep) {
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState<string | null>(null);
+  const [note, setNote] = useState<string | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const changed = usePlansChanged();
+  const called = name ?? (named.name || `${asked.hole} in ${asked.material}`);
+  const keep = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const again = (event.nativeEvent as SubmitEvent).submitter?.getAttribute("value") === "again";
+    try {
+      const sent = { name: called, note: note ?? named.note, asked: { ...body, screen: asked }, ticks: named.ticks };
+      const kept = await (again && named.slug ? api.keepPlanAgain(named.slug, sent) : api.keepPlan(sent));
+      onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
+      await changed();
+      setSaid(null);
+      setOpen(false);
+    } catch (error) {
+      setSaid(inWords(error));
+    }
+  };
+  return (
+    <Panel label="Keep this plan" trigger="Keep" strong open={open} onOpenChange={setOpen}>
+      <form className="grid gap-2" onSubmit={(event) => void keep(event)}>
+        <label className="grid gap-1"><span className="heading">Name</span><input className="field" value={called} maxLength={120} required onChange={(event) => setName(event.target.value)} /></label>
+        <label className="grid gap-1"><span className="heading">Note</span><textarea className="field" rows={3} maxLength={4000} value={note ?? named.note} onChange={(event) => setNote(event.target.value)} /></label>
+        {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
+        <div className="flex flex-wrap gap-2">
+          {named.slug && <button type="submit" value="again" className="tap chip font-semibold">Keep in the place of “{named.name}”</button>}
+          <button type="submit" value="new" className="tap chip font-semibold">{named.slug ? "Keep as another" : "Keep"}</button>
+        </div>
+      </form>
+    </Panel>
+  );
+}
+
+export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> }) {
+  const [open, setOpen] = useState(false);
+  const [said, setSaid] = useState<string | null>(null);
+  const [gone, setGone] = useState<{ slug: string; name: string } | null>(null);
+  const plans = useKeptPlans();
+  const changed = usePlansChanged();
+  const tried = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      setSaid(null);
+    } catch (error) {
+      setSaid(inWords(error));
+    }
+  };
+  return (
+    <Panel label="Kept plans" trigger={`Kept plans${plans.data ? ` ${plans.data.length}` : ""}`} wide open={open} onOpenChange={setOpen}>
+      {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
+      {gone && <p className="text-sm">“{gone.name}” is in the bin for 30 days. <button type="button" className="tap chip" onClick={() => void tried(async () => { await api.returnPlan(gone.slug); setGone(null); await changed(); })}>Bring it back</button></p>}
+      {plans.data?.length === 0 && <p>None kept yet. Keep one, and it is here tomorrow.</p>}
+      <ul className="grid gap-1">
+        {plans.data?.map((one) => (
+          <li key={one.slug} className="flex gap-1.5">
+            <button type="button" className="chip flex-1" onClick={() => void tried(async () => { await onOpen(one.slug); setOpen(false); })}>
+              <span className="block font-semibold">{one.name}</span>
+              <span className="block text-xs text-faint">{one.short}; {one.ticked} ticked; {one.made_by}, {new Date(one.changed_at).toLocaleDateString()}</span>
+            </button>
+            <button type="button" className="chip text-sm" aria-label={`Put ${one.name} away`} onClick={() => void tried(async () => { await api.removePlan(one.slug); setGone(one); await changed(); })}>Put away</button>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
