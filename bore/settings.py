@@ -85,12 +85,16 @@ def removal(columns: Columns, feed_mm_rev: Any, speed_rpm: Any) -> Any:
 
 
 def score(result: Result, taken: Any, shape: tuple[int, ...]) -> Any:
-    """What makes one setting better than another: holding before tight, tight before giving way; among those that go the
-    most metal removed (`taken`), among those that do not the nearest to going."""
+    """What makes one setting better than another: holding before tight, tight before giving way. Among those that hold the most metal
+    removed (`taken`); among the tight first the fewest limits that are tight, since what is tight whatever it is set to is no reason to
+    drive the rest; among those that do not go the nearest to going."""
     verdict = np.broadcast_to(result.verdict, shape)
-    goes = verdict <= TIGHT
     share = np.broadcast_to(taken / np.max(taken), shape)
-    return np.where(goes, np.where(verdict == HOLDS, 2.0, 1.0) + share, -np.broadcast_to(result.worst, shape))
+    holds, goes = verdict == HOLDS, verdict <= TIGHT
+    limits = len(result.findings) + 1
+    tight: Any = sum(found.verdict == TIGHT for found in result.findings.values())
+    points = np.where(holds, 2.0 + share, 2.0 - (np.broadcast_to(tight, shape) - 0.5 * share) / limits)
+    return np.where(goes, points, -np.broadcast_to(result.worst, shape))
 
 
 def over_force(job: Job, columns: Columns, forces_n: Any, speeds_rpm: Any) -> Columns:

@@ -12,7 +12,7 @@ from bore.plan.finishing import cone_cut, finishers
 from bore.plan.row import BY_HAND_S, DEBURR_S, DRILLING, MARK_S, Plan, Step, change_s, summed
 from bore.plan.solver import Work, why_of
 from bore.plan.starting import mark_depth_mm
-from bore.plan.steps import Cut, Cuts, cut_of, job_of, reason_of
+from bore.plan.steps import Cut, Cuts, cut_as_set, cut_of, job_of, reason_of
 from bore.plan.task import Task
 
 OWN_WORDS = "as you have it"
@@ -50,12 +50,25 @@ def recheck(task: Task, own: Sequence[OwnStep]) -> OwnPlan:
     """Check a row as it is; a blind hole is drilled deeper than drawn for what finishes it in the row."""
     with silent():
         cuts = Work(task).cuts(_room_mm(task, own))
-        now = _walk(task, cuts, own)
-        whole = _walk(task, cuts, [replace(one, struck=False) for one in own]) if any(one.struck for one in own) else now
+        whole = _walk(task, cuts, [replace(one, struck=False) for one in own])
+        now = _as_it_was_set(_walk(task, cuts, own), whole) if any(one.struck for one in own) else whole
     made = [step for one, step in zip(own, now, strict=True) if not one.struck]
     plan = summed(task.base, made, OWN_WORDS)
     says = [*_worse(own, now, whole), *_missing(task, made)]
     return OwnPlan(plan, tuple(now), tuple(says))
+
+
+def _as_it_was_set(now: list[Step], whole: list[Step]) -> list[Step]:
+    """Steps at the settings they have in the whole row, wherever no other setting does better: so that a warning speaks of what was struck
+    out, and not of a setting that was changed for it."""
+    found = []
+    for step, was in zip(now, whole, strict=True):
+        if step.cut is not None and was.cut is not None and step.cut.job.setting != was.cut.job.setting:
+            same = cut_as_set(replace(step.cut.job, setting=was.cut.job.setting))
+            if same.verdict <= step.cut.verdict:
+                step = replace(step, cut=same, time_s=same.time_s)
+        found.append(step)
+    return found
 
 
 def _room_mm(task: Task, own: Sequence[OwnStep]) -> float:

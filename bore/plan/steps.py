@@ -10,6 +10,7 @@ from bore.hole import Hole, Start
 from bore.job import Job, Pecks
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import TIGHT
+from bore.limits.motor import cut_time_s
 from bore.machines.machine import Machine
 from bore.plan.depths import Depths, depths_of
 from bore.plan.pecks import depths_of as peck_depths
@@ -121,6 +122,14 @@ def cuts_of(job: Job, starts_mm: Sequence[float]) -> list[Cut]:
     bests = best_settings(job, starts_mm)
     depths, pecking = depths_of(columns_of(bests[0].job)), peck_time_s(bests[0].job)
     return [Cut(one.job, one.verdict, ALL_LIMITS[one.tightest].id, one.use, one.time_s + pecking, depths) for one in bests]
+
+
+def cut_as_set(job: Job) -> Cut:
+    """A job as it is set, worked out."""
+    columns = columns_of(job)
+    result = evaluate(columns)
+    time = float(cut_time_s(columns, result.loads)) + peck_time_s(job)
+    return Cut(job, int(result.verdict), ALL_LIMITS[int(result.tightest)].id, float(result.use), time, depths_of(columns))
 
 
 def ladder_of(cut: Cut) -> dict[str, float | str] | None:

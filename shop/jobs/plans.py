@@ -63,6 +63,7 @@ def _with_ids(found: Spec, cutters: list[Cutter]) -> Spec:
     """The answer with the ids of its cutters beside their places, and each called as the crib calls it."""
     for plan in (found["plan"], *found["alternatives"]):
         for step in plan["steps"]:
+            step["cutter_id"] = None
             if step["cutter"] is None:
                 continue
             one = cutters[step["cutter"]]
@@ -98,7 +99,7 @@ def keep_plan(
     name, note = checked_name(name, note)
     _checked(asked, ticks)
     # The other ways are looked for again when the plan is opened.
-    found = plan_here(asked) | {"alternatives": []}
+    found = plan_here(asked | {"plan": asked["plan"] | {"alternatives": False}} if isinstance(asked.get("plan"), dict) else asked)
     kept = SavedPlan.objects.select_for_update().filter(slug=slug).first() if slug else None
     if kept is None:
         kept = SavedPlan(slug=slug or free_slug(name), made_by=user, demo=demo)

@@ -8,10 +8,16 @@ from bore.cutters.twist.book import breaking_torque
 QUALITY = grades_table(folder(__file__))
 FLAT_DEG = 180.0
 SPEED_SHARE, FEED_SHARE = 0.7, 0.6
+SHANK_SHARE, WIDEST_SHANK_MM = 0.72, 12.5
 
 
 def geometry(case: Case) -> Found:
     """Defaults that follow from the diameter."""
+    yield (
+        "shank_diameter_mm",
+        min(SHANK_SHARE * case["diameter_mm"], WIDEST_SHANK_MM),
+        "a shank thinner than the head (DIN 373, from memory)",
+    )
     yield from plain_geometry(
         case, angle_deg=FLAT_DEG, chisel=0.0, edges=3, flute_d=2.5, overall_d=8.0, why="a flat counterbore with a pilot"
     )

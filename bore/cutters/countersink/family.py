@@ -10,10 +10,16 @@ CONE_DEG = 90.0
 # Slow, or it chatters.
 SPEED_SHARE, FEED_SHARE = 0.35, 0.4
 MOST_DEPTH = 0.55
+SHANK_SHARE, WIDEST_SHANK_MM = 0.62, 10.0
 
 
 def geometry(case: Case) -> Found:
     """Defaults that follow from the diameter."""
+    yield (
+        "shank_diameter_mm",
+        min(SHANK_SHARE * case["diameter_mm"], WIDEST_SHANK_MM),
+        "a shank thinner than the head (DIN 335, from memory)",
+    )
     yield from plain_geometry(
         case, angle_deg=CONE_DEG, chisel=0.0, edges=3, flute_d=1.0, overall_d=5.0, why="a 90° countersink of three edges"
     )

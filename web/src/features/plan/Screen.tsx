@@ -120,7 +120,9 @@ export function Plan() {
         {asked.steps && <>The row is your own. <button type="button" className="chip text-sm font-semibold" onClick={() => put({ steps: null })}>Look for the steps again</button></>}
       </div>
       {answer && asked.steps && !stale && answer.says.length > 0 && (
-        <ul role="alert" aria-label="What the row does" className="no-print grid gap-0.5 border-l-4 border-vermilion pl-3 text-sm text-vermilion">{answer.says.map((words) => <li key={words}>{words}</li>)}</ul>
+        <div role="alert" aria-label="What the row does" className="no-print border-l-4 border-vermilion pl-3 text-sm text-vermilion">
+          <ul className="grid gap-0.5">{answer.says.map((words) => <li key={words}>{words}</li>)}</ul>
+        </div>
       )}
       {answer && (
         <div className={`no-print grid grid-cols-[minmax(0,1fr)] gap-3 ${stale ? "stale" : ""}`}>

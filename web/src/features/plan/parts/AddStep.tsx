@@ -36,10 +36,10 @@ export function AddStep({ steps, onAdd }: { steps: readonly Step[]; onAdd: (step
     <Panel label="Add a step" trigger="Add a step" open={open} onOpenChange={setOpen}>
       <div className="grid gap-2">
         <label className="grid text-xs text-faint">What it does
-          <select className="plate-field text-base" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select>
+          <select aria-label="What it does" className="plate-field text-base" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>{KINDS.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select>
         </label>
         <label className="grid text-xs text-faint">Where
-          <select className="plate-field text-base" value={after} onChange={(event) => setAfter(Number(event.target.value))}>
+          <select aria-label="Where" className="plate-field text-base" value={after} onChange={(event) => setAfter(Number(event.target.value))}>
             <option value={-1}>first of all</option>
             {steps.map((step, place) => <option key={place} value={place}>after {place + 1}, {step.words}</option>)}
           </select>

@@ -20,7 +20,7 @@ export function AnyMachine({ body, onTake }: { body: { case: object; plan: objec
       </div>
       {search.offers.length > 0 && (
         <table className="text-sm">
-          <thead><tr className="text-left text-xs text-faint">{["machine", "drills, mm", "tools", "in all", "cost", ""].map((name) => <th key={name} className="pr-5 font-normal">{name}</th>)}</tr></thead>
+          <thead><tr className="text-left text-xs text-faint">{["machine", "drills, mm", "tools", "in all", "cost", "verdict"].map((name) => <th key={name} className="pr-5 font-normal">{name}</th>)}</tr></thead>
           <tbody>
             {search.offers.map((one) => (
               <tr key={one.machine_id} className="border-b border-rule align-top">

@@ -43,7 +43,11 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
           <button type="button" className="tap chip font-semibold" disabled={!asked.data} onClick={() => asked.data && download("plan.nc", "text/plain", asked.data.program)}>Save the program</button>
           {typed !== null && <button type="button" className="tap chip" onClick={() => setTyped(null)}>Back to the plan’s</button>}
           <label className="tap chip cursor-pointer">Read one from a file
-            <input type="file" className="sr-only" accept=".nc,.txt,.tap,.gcode,.ngc" onChange={(event) => void event.target.files?.[0]?.text().then(setTyped)} />
+            <input type="file" className="sr-only" accept=".nc,.txt,.tap,.gcode,.ngc" onChange={(event) => {
+              void event.target.files?.[0]?.text().then(setTyped);
+              // The same file may be chosen again once it was changed.
+              event.target.value = "";
+            }} />
           </label>
         </div>
       </div>
@@ -65,7 +69,7 @@ function Read({ ran, answer, system }: { ran: Ran; answer: Answer; system: Syste
       </p>
       {ran.problems.length > 0 && <ul className="text-sm text-vermilion">{ran.problems.slice(0, 12).map((one, k) => <li key={k}>{one.line ? `Line ${one.line}: ` : ""}{one.words}</li>)}</ul>}
       {(ran.differences?.length ?? 0) > 0 && <ul className="text-sm text-vermilion">{ran.differences?.slice(0, 12).map((words) => <li key={words}>{words}</li>)}</ul>}
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" role="group" aria-label="Tools of the program" tabIndex={0}>
         <table className="text-sm">
           <thead><tr className="text-left text-xs text-faint">{["tool", "speed", "feed a turn", "torque", "thrust", "power", "holes", "the check says"].map((name) => <th key={name} className="pr-4 font-normal">{name}</th>)}</tr></thead>
           <tbody>

@@ -10,11 +10,11 @@ const HEAD = "pr-5 text-left text-xs font-normal text-faint";
 export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onWant: (want: Want) => void }) {
   return (
     <div className="grid gap-4 wide:grid-cols-2">
-      <section aria-label="Other ways" className="overflow-x-auto">
+      <section aria-label="Other ways" className="overflow-x-auto" tabIndex={0}>
         <h3 className="heading">Other ways</h3>
         {answer.alternatives.length === 0 ? <p className="text-sm text-faint">The row is your own. Look for the steps again to see the others.</p> : (
           <table className="text-sm">
-            <thead><tr>{["", "drills, mm", "tools", "in all", "cost", "worst step"].map((name) => <th key={name} className={HEAD}>{name}</th>)}</tr></thead>
+            <thead><tr>{["way", "drills, mm", "tools", "in all", "cost", "worst step"].map((name) => <th key={name} className={HEAD}>{name}</th>)}</tr></thead>
             <tbody>
               {answer.alternatives.map((one) => (
                 <tr key={one.want} className="border-b border-rule">
@@ -31,7 +31,7 @@ export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onW
         )}
         <Cost answer={answer} />
       </section>
-      <section aria-label="Families compared">
+      <section aria-label="Families compared" className="overflow-x-auto" tabIndex={0}>
         <h3 className="heading">Families of cutter, for {answer.count} and for more</h3>
         {answer.families.length === 0 ? <p className="text-sm text-faint">Only what stands in the row makes this hole here.</p> : <Families answer={answer} />}
       </section>
@@ -64,7 +64,7 @@ function Families({ answer }: { answer: Answer }) {
         {answer.break_evens.length === 0 && answer.families.length > 1 && <li>However many, the {answer.families[0]?.words} is the cheapest.</li>}
       </ul>
       <table className="text-sm">
-        <thead><tr>{["family", "drills, mm", "once", "a hole", `all ${answer.count}`, "time", ""].map((name) => <th key={name} className={HEAD}>{name}</th>)}</tr></thead>
+        <thead><tr>{["family", "drills, mm", "once", "a hole", `all ${answer.count}`, "time", "verdict"].map((name) => <th key={name} className={HEAD}>{name}</th>)}</tr></thead>
         <tbody>
           {answer.families.map((one) => (
             <tr key={one.family} className="border-b border-rule">

@@ -1,0 +1,254 @@
+"""The Plan in a real browser: the ramp-plate job from the drawing to the card and the program; rows changed by hand; every part of the
+screen for everybody."""
+
+import io
+import re
+from pathlib import Path
+
+import pdfplumber
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from PIL import ImageOps
+from playwright.sync_api import Browser, Locator, Page, Route, expect
+
+from tests.server import Server
+
+AXE = Axe()
+PLANS = (
+    "Ramp hinge plate, pin holes",
+    "Ramp plate, fixing threads",
+    "Winch drum flange, bolt circle",
+    "Sheave bush, grease way",
+    "Rail clip plates",
+    "Landing stage beam, in place",
+    "Winch shaft, oil gallery",
+    "Chain pin, keeper thread",
+    "Sheave hub, bore before boring",
+    "Guard rail foot, on the stage",
+)
+PARTS = ("Ways and cost", "Set-up", "Marking out", "Program", "Any machine")
+# The @page margin of the print sheet, in points.
+MARGIN_PT = 11 / 25.4 * 72
+# A pixel of the picture, and half of a line's width.
+INK_PT = 1.5
+
+
+def planned(page: Page, server: Server, name: str | None = None) -> Locator:
+    """The Plan with one of the yard's kept plans, answered; its steps."""
+    if not page.url.startswith(f"{server.address}/plan"):
+        page.goto(f"{server.address}/plan")
+    if name:
+        page.get_by_role("button", name=re.compile("^Kept plans")).click()
+        page.get_by_role("dialog").get_by_role("button", name=name).first.click()
+        expect(page).to_have_title(f"The Plan: {name}")
+    answered(page)
+    return page.get_by_role("list", name="Steps")
+
+
+def answered(page: Page) -> None:
+    """The row answers what stands above it, and no older question: only then may the card be printed."""
+    expect(page.get_by_role("button", name="Print the card")).to_be_enabled()
+
+
+def card_of(page: Page, size: str) -> list[pdfplumber.page.Page]:
+    return pdfplumber.open(io.BytesIO(page.pdf(format=size))).pages
+
+
+def test_the_ramp_plate_from_the_drawing_to_the_program(page: Page, server: Server, tmp_path: Path) -> None:
+    """Planned; a step struck out and its warning seen; put back; the card printed and read; the program saved, read back by the simulated
+    controller from its file, and a change in it found."""
+    steps = planned(page, server, "Ramp plate, fixing threads")
+    expect(steps.get_by_role("heading")).to_have_text(
+        [re.compile(words) for words in ("spot", r"drill 10\.2 mm", "countersink", "tap M12", "deburr")]
+    )
+    spot, warning = steps.locator("[data-step=mark]"), page.get_by_role("alert", name="What the row does")
+    spot.get_by_role("button", name="Strike out").click()
+    expect(warning).to_contain_text("drill 10.2 mm is tight: wanders at the start; with mark it holds")
+    expect(steps.locator("[data-step=drill]")).to_contain_text("Tight")
+    spot.get_by_role("button", name="Put back").click()
+    expect(warning).to_have_count(0)
+    expect(steps.locator("[data-step=drill]")).to_contain_text("Holds")
+    page.get_by_role("button", name="Look for the steps again").click()
+    answered(page)
+    (sheet,) = card_of(page, "A4")
+    text = sheet.extract_text()
+    for words in (
+        "Ramp plate, fixing threads: 6 × M12",
+        "Structural steel S355, on machining centre V1",
+        "10.2 mm",
+        "tap M12",
+        "343 rpm",
+        "23.1 mm",
+        "measured size",
+        "Marking out",
+    ):
+        assert words in text, words
+    page.get_by_role("button", name="Program", exact=True).click()
+    controller = page.get_by_role("region", name="Simulated controller")
+    expect(controller.get_by_role("status")).to_contain_text("no difference from the plan")
+    with page.expect_download() as saved:
+        page.get_by_role("button", name="Save the program").click()
+    file = tmp_path / saved.value.suggested_filename
+    saved.value.save_as(file)
+    assert re.search(r"G98 G84 X0\. Y0\. Z-28\.\d* R2\. F", file.read_text(encoding="utf-8"))
+    page.get_by_label("Read one from a file").set_input_files(file)
+    expect(controller.get_by_role("status")).to_contain_text("24 holes, no difference")
+    file.write_text(file.read_text(encoding="utf-8").replace("X80. Y0.", "X81. Y0.", 1), encoding="utf-8")
+    page.get_by_label("Read one from a file").set_input_files(file)
+    expect(controller).to_contain_text("nothing is made at place 2")
+    page.get_by_role("button", name="Back to the plan’s").click()
+    expect(controller.get_by_role("status")).to_contain_text("no difference")
+
+
+@pytest.mark.parametrize("size", ["A4", "Letter"])
+def test_ten_cards_of_the_yard_fill_one_page_each(page: Page, server: Server, size: str) -> None:
+    """Nothing outside the margins, every step's tool and stop on the paper, in black on white."""
+    for name in PLANS:
+        steps = planned(page, server, name)
+        words = steps.locator("li").all_inner_texts()
+        pages = card_of(page, size)
+        assert len(pages) == 1, name
+        (sheet,) = pages
+        left, top, right, bottom = ImageOps.invert(sheet.to_image(resolution=72).original.convert("L")).getbbox() or (0, 0, 0, 0)
+        assert min(left, top) >= MARGIN_PT - INK_PT, name
+        assert right <= sheet.width - MARGIN_PT + INK_PT, name
+        assert bottom <= sheet.height - MARGIN_PT + INK_PT, name
+        text = " ".join(sheet.extract_text().split())
+        assert name in text
+        for stop in (match[1] for one in words if (match := re.search(r"stop ([\d.]+ mm)", one))):
+            assert stop in text, (name, stop)
+        assert "Estimates" in text or "estimates" in text
+
+
+def test_a_row_is_added_to_moved_and_taken_back(page: Page, server: Server) -> None:
+    steps = planned(page, server, "Winch drum flange, bolt circle")
+    count = steps.locator("> li").count()
+    page.get_by_role("button", name="Add a step").click()
+    page.get_by_label("What it does").select_option("countersink")
+    page.get_by_label("Where", exact=True).select_option(str(count - 2))
+    page.get_by_label("Which cutter").fill("16.5")
+    page.get_by_role("list", name="Cutters of the crib").get_by_role("button").first.click()
+    expect(steps.locator("> li")).to_have_count(count + 1)
+    answered(page)
+    sink = steps.locator("[data-step=countersink]")
+    expect(sink).to_contain_text("countersink")
+    sink.get_by_role("button", name=re.compile("earlier")).click()
+    expect(page.get_by_role("alert", name="What the row does")).to_contain_text("it follows a hole, and there is none yet")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("alert", name="What the row does")).to_have_count(0)
+    page.keyboard.press("Control+z")
+    expect(steps.locator("> li")).to_have_count(count)
+    page.keyboard.press("Control+y")
+    expect(steps.locator("> li")).to_have_count(count + 1)
+    steps.locator("[data-step=countersink]").drag_to(steps.locator("> li").nth(0))
+    expect(page.get_by_role("alert", name="What the row does")).to_be_visible()
+    page.get_by_role("button", name="Look for the steps again").click()
+    expect(steps.locator("> li")).to_have_count(count)
+
+
+def test_a_search_over_the_shop_shows_how_far_it_is_and_stops(page: Page, server: Server) -> None:
+    planned(page, server, "Guard rail foot, on the stage")
+    page.get_by_role("button", name="Any machine").click()
+    held: list[Route] = []
+    page.route(
+        "**/api/plan-anywhere", lambda route: route.continue_() if '"first":0' in (route.request.post_data or "") else held.append(route)
+    )
+    page.get_by_role("button", name="Try every machine").click()
+    expect(page.get_by_text("3 of 14")).to_be_visible()
+    page.get_by_role("button", name="Stop").click()
+    expect(page.get_by_text("Stopped after 3 of 14 machines.")).to_be_visible()
+    page.unroute("**/api/plan-anywhere")
+    page.get_by_role("button", name="Try every machine").click()
+    expect(page.get_by_text("14 of 14")).to_be_visible()
+    page.get_by_role("button", name="machining centre V1").click()
+    expect(page.get_by_label("Machine", exact=True)).to_have_value("v1")
+    answered(page)
+    expect(page.get_by_role("list", name="Steps")).to_contain_text("8 mm")
+
+
+def test_a_plan_is_kept_with_its_ticks_and_comes_back(page: Page, server: Server) -> None:
+    planned(page, server, "Rail clip plates")
+    page.get_by_role("button", name="Set-up").click()
+    page.get_by_label(re.compile("^Face square")).check()
+    page.get_by_label(re.compile("^Glasses on")).check()
+    page.get_by_role("button", name="Keep", exact=True).click()
+    page.get_by_label("Name", exact=True).fill("Rail clip plates, second batch")
+    page.get_by_role("button", name="Keep as another").click()
+    expect(page).to_have_title("The Plan: Rail clip plates, second batch")
+    page.get_by_role("button", name="New", exact=True).click()
+    expect(page.get_by_label("the hole, as drawn")).to_have_value("20")
+    planned(page, server, "Rail clip plates, second batch")
+    page.get_by_role("button", name="Set-up").click()
+    expect(page.get_by_label(re.compile("^Glasses on"))).to_be_checked()
+    expect(page.get_by_label(re.compile("^Drawing read"))).not_to_be_checked()
+    page.get_by_role("button", name=re.compile("^Kept plans")).click()
+    page.get_by_role("button", name="Put Rail clip plates, second batch away").click()
+    expect(page.get_by_text("is in the bin for 30 days")).to_be_visible()
+    page.get_by_role("button", name="Bring it back").click()
+    expect(page.get_by_role("button", name="Put Rail clip plates, second batch away")).to_be_visible()
+
+
+def test_what_will_not_do_stays_as_typed_with_what_is_accepted(page: Page, server: Server) -> None:
+    planned(page, server, "Sheave bush, grease way")
+    depth = page.get_by_label("deep", exact=True)
+    depth.fill("deep")
+    depth.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="accepted")).to_be_visible()
+    expect(depth).to_have_value("deep")
+    depth.fill("3/4 in")
+    depth.press("Enter")
+    expect(depth).to_have_value("19.05 mm")
+    page.get_by_label("the hole, as drawn").fill("37.3")
+    expect(page.get_by_text("no drill of the crib makes that")).to_be_visible()
+    page.get_by_label("the hole, as drawn").fill("M10")
+    expect(page.get_by_text("no drill of the crib makes that")).to_be_hidden()
+    page.get_by_label("free room there").fill("1")
+    page.get_by_label("free room there").press("Enter")
+    expect(page.get_by_role("list", name="Steps")).to_contain_text("the point drills the bed of the vice")
+    with page.expect_download() as taken:
+        page.get_by_role("button", name="CSV", exact=True).click()
+    assert "tap M10" in Path(taken.value.path()).read_text(encoding="utf-8")
+
+
+@pytest.mark.parametrize(("theme", "width"), [("light", 1280), ("dark", 1280), ("light", 390), ("dark", 390)])
+def test_every_part_of_the_plan_for_everybody(browser: Browser, server: Server, theme: str, width: int) -> None:
+    """axe finds nothing, nothing runs off the side, and the row can be scrolled to by keys."""
+    context = browser.new_context(color_scheme=theme, viewport={"width": width, "height": 844}, reduced_motion="reduce")  # type: ignore[arg-type]
+    page = context.new_page()
+    for name in ("Ramp plate, fixing threads", "Landing stage beam, in place", "Winch shaft, oil gallery"):
+        steps = planned(page, server, name)
+        for part in PARTS:
+            button = page.get_by_role("group", name="More about the plan").get_by_role("button", name=part, exact=True)
+            if not button.count():
+                continue
+            button.click()
+            if part == "Program":
+                expect(page.get_by_text("Read back")).to_be_visible()
+            found = AXE.run(page).response["violations"]
+            assert [(one["id"], one["nodes"][0]["target"]) for one in found] == [], f"{name}, {part}, {theme} at {width}"
+            assert page.evaluate("document.documentElement.scrollWidth") <= width, f"{name}, {part}"
+    steps.locator("> li").first.get_by_role("button", name="Strike out").click()
+    expect(page.get_by_role("alert", name="What the row does")).to_be_visible()
+    found = AXE.run(page).response["violations"]
+    assert [(one["id"], one["nodes"][0]["target"]) for one in found] == []
+    context.close()
+
+
+def test_the_plan_by_keys_alone(page: Page, server: Server) -> None:
+    page.goto(server.address)
+    expect(page.get_by_role("region", name="Verdict")).to_be_visible()
+    page.keyboard.press("g")
+    page.keyboard.press("p")
+    hole = page.get_by_label("the hole, as drawn")
+    expect(hole).to_be_visible()
+    hole.focus()
+    page.keyboard.press("Control+a")
+    page.keyboard.type("M10")
+    steps = page.get_by_role("list", name="Steps")
+    expect(steps.locator("[data-step=tap]")).to_be_visible()
+    steps.locator("[data-step=tap]").get_by_role("button", name="Strike out").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert", name="What the row does")).to_contain_text("nothing cuts the thread M10")
+    steps.locator("[data-step=tap]").get_by_role("button", name="Put back").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert", name="What the row does")).to_have_count(0)
