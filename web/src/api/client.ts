@@ -103,6 +103,7 @@ export const api = {
   addSet: async (text: string, place: string) => taken(await client.POST("/api/cutter-sets", { body: { text, place, note: "" } })),
   away: async (kind: RecordKind) => taken(await client.GET(`/api/${kind}`, { params: { query: { away: true } } })),
   binnedChecks: async () => taken(await client.GET("/api/checks", { params: { query: { binned: true } } })),
+  binnedPlans: async () => taken(await client.GET("/api/plans", { params: { query: { binned: true } } })),
   add: async <Kind extends RecordKind>(kind: Kind, body: object) => taken(await client.POST(`/api/${kind as "machines"}`, { body: body as Body })),
   change: async <Kind extends RecordKind>(kind: Kind, slug: string, body: object) =>
     taken(await client.PUT(`/api/${kind as "machines"}/{slug}`, { params: { path: { slug } }, body: body as Body })),

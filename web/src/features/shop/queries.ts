@@ -23,6 +23,7 @@ export const useCrib = () => useQuery({ queryKey: ["crib"], queryFn: api.crib, s
 export const usePeople = (on: boolean) => useQuery({ queryKey: ["people"], queryFn: api.people, enabled: on, retry: false });
 export const useAway = (kind: RecordKind) => useQuery({ queryKey: ["away", kind], queryFn: () => api.away(kind) });
 export const useBinnedChecks = () => useQuery({ queryKey: ["away", "checks"], queryFn: api.binnedChecks });
+export const useBinnedPlans = () => useQuery({ queryKey: ["away", "plans"], queryFn: api.binnedPlans });
 export const useHistory = (kind: RecordKind | "checks", slug: string, on: boolean) =>
   useQuery({ queryKey: ["history", kind, slug], queryFn: () => api.history(kind, slug), enabled: on });
 
@@ -30,7 +31,7 @@ export const useHistory = (kind: RecordKind | "checks", slug: string, on: boolea
 export function useWritten() {
   const client = useQueryClient();
   return async () => {
-    await Promise.all(["machines", "cutters", "materials", "checks", "crib", "away", "history"].map((key) => client.invalidateQueries({ queryKey: [key] })));
+    await Promise.all(["machines", "cutters", "materials", "checks", "plans", "plan", "crib", "away", "history"].map((key) => client.invalidateQueries({ queryKey: [key] })));
   };
 }
 

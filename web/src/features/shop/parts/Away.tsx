@@ -2,7 +2,7 @@
 import { useState } from "react";
 
 import { api, type RecordKind } from "../../../api/client";
-import { inWords, useAway, useBinnedChecks, useMay, useWritten } from "../queries";
+import { inWords, useAway, useBinnedChecks, useBinnedPlans, useMay, useWritten } from "../queries";
 
 type One = { id: string; name: string; standing: string };
 
@@ -39,10 +39,12 @@ export function Away() {
   const kinds: readonly (readonly [RecordKind, string])[] = [["machines", "Machines"], ["cutters", "Cutters"], ["materials", "Own metals"]];
   const lists = { machines: useAway("machines").data, cutters: useAway("cutters").data, materials: useAway("materials").data };
   const checks = useBinnedChecks().data ?? [];
+  const plans = useBinnedPlans().data ?? [];
   const [lead, machinist] = [useMay("lead"), useMay("machinist")];
   return (
     <div className="grid content-start gap-4 wide:grid-cols-2">
       {kinds.map(([kind, title]) => <Shelf key={kind} title={title} list={lists[kind] ?? []} may={kind === "cutters" ? machinist : lead} onBack={(id) => api.bringBack(kind, id)} />)}
+      <Shelf title="Kept plans" list={plans.map((one) => ({ id: one.slug, name: one.name, standing: "binned" }))} may={machinist} onBack={(id) => api.returnPlan(id)} />
       <Shelf title="Kept checks" list={checks.map((one) => ({ id: one.slug, name: one.name, standing: "binned" }))} may={machinist} onBack={(id) => api.returnCheck(id)} />
     </div>
   );
