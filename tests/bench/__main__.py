@@ -19,11 +19,13 @@ from bore.bore_log import bore_log
 from bore.check import check
 from bore.columns import columns_of
 from bore.contract.answer import answer
+from bore.contract.plan import any_machine_as_data, plan_as_data
 from bore.contract.read import read_case
 from bore.evaluate import evaluate, verdicts
 from bore.match import match
 from bore.ways_out import ways_out
 from bore.window import window
+from tests import demo
 from tests.bench.screen import screen
 from tests.conftest import CASES, contract_example, hand_case
 from tests.server import Server
@@ -184,6 +186,23 @@ def cells(count: int) -> float:
     return min(took) / repeat / count * 1e9
 
 
+def plans() -> list[tuple[str, float, float, str]]:
+    """A plan with its four other ways, and the same hole on every machine of a big shop, told how far it is."""
+    whole = demo.asked("c1", "25", 30, "steel-structural-355", alternatives=True)
+    one = best(lambda: plan_as_data(whole), 1)
+    spare = [{"family": "twist", "diameter_mm": round(5.05 + 0.13 * k, 2)} for k in range(400 - len(demo.crib()))]
+    yard = list(demo.machines().values())
+    shop = demo.asked("c1", "20", 20, "steel-structural-355")
+    shop["case"]["yard"] = {
+        "cutters": [*demo.crib(), *spare],
+        "machines": [yard[k % len(yard)] | {"name": f"machine {k}"} for k in range(40)],
+    }
+    everywhere = min(timeit.repeat(lambda: any_machine_as_data(shop), number=1, repeat=3))
+    print(f"plan and its four other ways         {one * 1e3:9.0f} ms   ({len(demo.crib())} cutters)")
+    print(f"plan on 40 machines, 400 cutters     {everywhere * 1e3:9.0f} ms   {everywhere / one:6.1f} x one plan with its other ways")
+    return [("plan and its other ways", one, 1, "s"), ("search over the whole shop", everywhere, 5, "s")]
+
+
 def api() -> list[tuple[str, float, float, str]]:
     """Ratios of the API, on the real server."""
     with tempfile.TemporaryDirectory() as place:
@@ -212,7 +231,7 @@ def api() -> list[tuple[str, float, float, str]]:
 def main() -> int:
     """Run everything; the exit code."""
     failed = 0
-    for name, value, mark, unit in core() + pictures() + api() + screen():
+    for name, value, mark, unit in core() + pictures() + plans() + api() + screen():
         holds = value <= mark
         failed += not holds
         print(f"{'holds' if holds else 'OVER ':6} {name}: {value:.2f} {unit}, at most {mark:g} {unit}")
