@@ -8,8 +8,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bore.advice.expect import expected
 from bore.contract.plan import any_machine_as_data, plan_as_data
 from bore.contract.plan_request import read_plan
+from bore.cutters.registry import ALL_FAMILIES
 from bore.errors import BadInput
 from bore.limits.judgement import GIVES_WAY
 from bore.plan.any_machine import offers
@@ -20,6 +22,8 @@ from bore.plan.setup import slug_g, x_correction_mm
 from bore.plan.solver import Stopped, Work, solve, tight_s
 from bore.plan.steps import cut_of, cuts_of, job_of
 from bore.plan.task import Wish
+from bore.plan.under import under
+from bore.sources import rows
 from tests.demo import asked, crib, machines
 
 CRIB = crib()
@@ -378,3 +382,67 @@ def test_costs_that_nobody_gave_are_no_costs() -> None:
     cost = plan_cost(replace(task.money, edges=()), plan, task.base)
     assert cost.unpriced
     assert all(one.edge in (None, 0.0) for one in cost.steps)
+
+
+def test_every_line_of_the_checklist_is_asked_of_somebody() -> None:
+    """No line stands in the table for nobody: each machine of the yard with a hole it makes, and a thread."""
+    jobs = [("b1", "10", 12.0), ("c3", "10", 12.0), ("r1", "20", 20.0), ("m1", "22", 16.0), ("m1-morse", "14", 12.0), ("l1", "M10", 25.0)]
+    jobs += [("t1", "20", 30.0), ("v1", "M12", 20.0), ("g1", "10", 400.0), ("h1", "5", 6.0)]
+    asked_of = {line["id"] for job in jobs for line in plan_as_data(asked(*job, "steel-structural-235"))["checklist"]}
+    overhead = asked("m1", "22", 16, "steel-structural-355")
+    magnet = overhead["case"]["machine"]["magnet"] | {"orientation": "overhead", "strap": True}
+    overhead["case"]["machine"] = overhead["case"]["machine"] | {"magnet": magnet}
+    asked_of |= {line["id"] for line in plan_as_data(overhead)["checklist"]}
+    assert asked_of == {row["id"] for row in rows("checklist.csv")}
+
+
+def test_every_edge_has_a_usual_life_in_every_metal_the_harder_the_shorter() -> None:
+    """Common practice: carbide outlives cobalt, cobalt outlives plain HSS; nickel and titanium wear an edge soonest but for hard steel."""
+    task = read_plan(asked("c2", "10", 20, "steel-c45")).task
+    one = task.base.yard.cutters[place("twist", 10, substrate="hss")]
+    lives_m = {
+        edge: {group: usual_life_m(replace(one, substrate=edge, wear="sharp"), group) for group in "PMKNSH"}
+        for edge in ("hss", "hss-co", "carbide", "carbide-tipped")
+    }
+    for group in "PMKNSH":
+        assert lives_m["hss"][group] < lives_m["hss-co"][group] < lives_m["carbide-tipped"][group] < lives_m["carbide"][group]
+    for by_group in lives_m.values():
+        assert by_group["N"] > by_group["K"] > by_group["P"] > by_group["M"] > by_group["S"]
+    insert = replace(one, family="indexable", wear="sharp")
+    assert usual_life_m(replace(insert, wear="used"), "P") == usual_life_m(insert, "P") / 2
+
+
+def test_what_to_expect_of_a_cut_is_said_for_every_family_and_metal() -> None:
+    task = read_plan(asked("c2", "10", 20, "steel-c45")).task
+    job = job_of(task.base, task.base.yard.cutters[place("twist", 10)], 0.0, 10.0)
+    for family in ALL_FAMILIES:
+        chip, sound = expected(replace(job, cutter=replace(job.cutter, family=family.id)))
+        assert chip
+        assert sound
+    chips = {expected(replace(job, material=replace(job.material, chip=chip)))[0] for chip in ("long", "medium", "short", "powder")}
+    assert len(chips) == 4
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.floats(0.0, 60.0), st.sampled_from(["parallels", "table", "vice"]))
+def test_a_point_hits_what_is_nearer_than_it_reaches(room: float, behind: str) -> None:
+    task = read_plan(asked("c2", "12", 20, "steel-c45", behind=behind)).task
+    cut = cut_of(job_of(task.base, task.base.yard.cutters[place("twist", 12)], 0.0, 12.0))
+    found = under(task.base, cut, room)
+    assert found is not None
+    assert found.hits is (cut.depths.stop_mm - 20 >= room)
+    assert ("drills" in found.words) is found.hits
+
+
+def test_a_stack_is_planned_as_it_lies() -> None:
+    steps = plan_as_data(asked("c2", "10", 20, "steel-structural-355", stack_mm=[8.0, 12.0]))["plan"]["steps"]
+    case = next(step["cut"]["case"] for step in steps if step["kind"] == "drill")
+    assert case["hole"]["stack_mm"] == [8.0, 12.0]
+
+
+def test_a_worn_out_cutter_waits_for_its_grinder() -> None:
+    """A dull drill is no step on the way; the sharpest of several alike stands for them."""
+    request = asked("c1", "25", 30, "steel-structural-355")
+    request["case"]["yard"]["cutters"] = [one | {"wear": "dull"} if one["diameter_mm"] < 20 else one for one in CRIB]
+    found = plan_as_data(request)["plan"]["steps"]
+    assert all(step["size_mm"] >= 20 for step in found if step["kind"] in ("pilot", "open"))

@@ -19,7 +19,7 @@ from bore.contract.plan import plan_as_data
 from bore.contract.program import run_as_data, written_as_data
 from bore.errors import BadInput
 from bore.program.controller import Made, run
-from tests.demo import asked
+from tests.demo import asked, machines
 
 PROGRAMMED: dict[str, tuple[Any, ...]] = {
     "threads": ("v1", "M12", 20.0, "steel-42crmo4-an"),
@@ -244,3 +244,65 @@ def test_a_hand_fed_press_runs_no_program() -> None:
     step = next(one for one in made if one["cut"])
     with pytest.raises(BadInput, match="runs no program"):
         written_as_data({"steps": [{"kind": step["kind"], "words": "", "case": step["cut"]["case"]}]})
+
+
+@st.composite
+def sheets(draw: st.DrawFn) -> dict[str, Any]:
+    """Any drilling a machining centre might be given: sizes, depths, pecks, speeds, feeds, places."""
+    size = draw(st.sampled_from([3.0, 6.0, 8.5, 10.2, 12.0, 16.0]))
+    depth = round(size * draw(st.floats(0.5, 3.5)), 1)
+    through = draw(st.booleans())
+    hole: dict[str, Any] = {"diameter_mm": size, "depth_mm": depth, "through": through, "start": {"kind": "spot", "angle_deg": 120}}
+    if not through:
+        hole["plate_thickness_mm"] = 3 * depth + 2 * size
+    deepest = depth - 0.2
+    pecks = sorted({round(draw(st.floats(0.3, max(deepest, 0.4))), 1) for _ in range(draw(st.integers(0, 4)))})
+    kind = draw(st.sampled_from(["full", "chip-break"])) if pecks else "none"
+    setting = {
+        "speed_rpm": draw(st.integers(60, 9000)),
+        "feed_mm_rev": round(draw(st.floats(0.02, 0.4)), 3),
+        "pecks": {"kind": kind, "depths_mm": [one for one in pecks if one < depth]},
+    }
+    case = {"hole": hole, "material": {"id": "steel-c45"}, "cutter": {"family": "twist"}, "machine": machines()["v1"], "setting": setting}
+    places = draw(st.lists(st.tuples(st.integers(-500, 500), st.integers(-500, 500)), min_size=1, max_size=4, unique=True))
+    return {
+        "steps": [{"kind": "drill", "words": f"drill {size:g}", "case": case}],
+        "points_mm": [[x / 2, y / 2] for x, y in places],
+        "style": draw(st.sampled_from(["cycles", "moves"])),
+        "units": draw(st.sampled_from(["mm", "in"])),
+        "returns": draw(st.sampled_from([98, 99])),
+    }
+
+
+@settings(max_examples=60, deadline=None)
+@given(sheets())
+def test_whatever_is_drilled_reads_back_without_a_difference(sheet: dict[str, Any]) -> None:
+    found = written_as_data(sheet)
+    assert (found["problems"], found["differences"]) == ([], []), found["program"]
+    assert len(found["holes"]) == len(sheet["points_mm"])
+    assert found["time_s"] > 0
+    block = found["blocks"][0]
+    asks = sheet["steps"][0]["case"]["setting"]
+    assert block["feed_mm_rev"] == pytest.approx(asks["feed_mm_rev"], rel=0.01)
+    trace = found["traces"][0]["points"]
+    assert [point[0] for point in trace] == sorted(point[0] for point in trace)
+    assert max(point[1] for point in trace) == pytest.approx(found["holes"][0]["depth_mm"], abs=1e-3)
+
+
+def test_an_arc_is_as_long_as_it_is() -> None:
+    """A whole turn of 5 mm radius rising 1.5 mm at 100 mm a minute: the helix's own length."""
+    found = run(HEAD + "G0 X5 Y0\nG1 Z-4 F100\nG3 X5 Y0 Z-2.5 I-5 J0\nG0 Z20\nM30")
+    turn = next(move for move in found.moves if move.line == 7)
+    assert turn.time_s == pytest.approx(60 * math.hypot(2 * math.pi * 5, 1.5) / 100)
+    half = run(HEAD + "G1 F100\nG2 X10 Y0 I5 J0\nM30").moves[-1]
+    assert half.time_s == pytest.approx(60 * math.pi * 5 / 100)
+    quarter = run(HEAD + "G1 F100\nG3 X5 Y5 I0 J5\nM30").moves[-1]
+    assert quarter.time_s == pytest.approx(60 * math.pi / 2 * 5 / 100)
+
+
+def test_words_hold_from_line_to_line_and_may_be_incremental() -> None:
+    """G91 counts from where the tool stands; F, S and the cycle's words hold until they are changed."""
+    found = run("G21 G91 G94\nT3 M6\nS600 M3\nG0 Z-80\nG99 G81 X10 Y0 Z-12 R-18 F90\nX10\nX10 F45\nG80\nM30")
+    assert [(one.x_mm, one.y_mm) for one in found.holes] == [(10, 0), (20, 0), (30, 0)]
+    assert [round(one.depth_mm, 6) for one in found.holes] == [10, 10, 10]
+    assert [one.feed_mm_rev for one in found.holes] == pytest.approx([0.15, 0.15, 0.075])
