@@ -97,7 +97,7 @@ def finish(task: Task, cuts: Cuts, found: list[Finisher], drilled_mm: float) -> 
     cut, one = min(powered, key=lambda pair: (not _has_room(task, pair[1], drilled_mm), pair[0].verdict, pair[0].time_s))
     if cut.goes:
         # A tap or reamer turns slower than any drill: another belt or gear every time.
-        change = change_s(base, 0.0, cut.job.setting.speed_rpm)
+        change = change_s(base, cut)
         return Step(one.kind, one.place, drilled_mm, drawn.finished_mm, cut, change, one.why, cut.time_s), one
     cut, one = min(powered, key=lambda pair: (pair[1].kind == "mill", pair[0].verdict))
     cannot = "a thread mill is not turned by hand" if one.kind == "mill" else ""
@@ -157,7 +157,7 @@ def _best_seat(
     cut, place = min(tried, key=lambda pair: (pair[0].verdict, pair[0].time_s))
     size = mouth_mm or cut.job.cutter.diameter_mm
     if cut.goes:
-        return Step(kind, place, hole_mm, size, cut, change_s(task.base, 0.0, cut.job.setting.speed_rpm), why, cut.time_s)
+        return Step(kind, place, hole_mm, size, cut, change_s(task.base, cut), why, cut.time_s)
     return Step(kind, place, hole_mm, size, None, change_s(task.base), f"{why}; by hand, since by power: {reason_of(cut)}", BY_HAND_S[kind])
 
 

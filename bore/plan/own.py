@@ -118,7 +118,7 @@ def _step(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Step:
         return Step(one.kind, one.cutter, start, cutter.diameter_mm, None, 0.0, "", 0.0, cannot)
     cut = _cut(task, cuts, one, state)
     size = cut.job.hole.diameter_mm
-    change = change_s(task.base, state.speed_rpm, cut.job.setting.speed_rpm)
+    change = change_s(task.base, cut, state.speed_rpm)
     return Step(one.kind, one.cutter, start, size, cut, change, "", cut.time_s)
 
 

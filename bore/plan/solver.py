@@ -261,8 +261,7 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
     """What a path costs with one more cut, with the mark and the guide hole it wants: time, tools, worst use, money."""
     time, tools, use, money, unusual = path.cost
     count, costs = cuts.base.hole.count, work.task.money
-    speed = cut.job.setting.speed_rpm
-    changes = change_s(cuts.base, path.speed_rpm, speed)
+    changes = change_s(cuts.base, cut, path.speed_rpm)
     guide = work.guide(cuts, target) if _guided(cuts, place) else None
     opening = guide.cut if guide is not None and guide.cut is not None else cut
     before = [work.mark(cuts, opening, target)] if wants_mark(opening) else []
@@ -292,7 +291,7 @@ def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[St
     for place, (start, size, cutter) in enumerate(path.taken):
         cut = cuts.of(start, size, cutter)
         following = path.taken[place + 1] if place + 1 < len(path.taken) else None
-        change = change_s(cuts.base, speed, cut.job.setting.speed_rpm)
+        change = change_s(cuts.base, cut, speed)
         speed = cut.job.setting.speed_rpm
         kind = "drill" if following is None else "pilot" if start == 0 else "open"
         yield Step(kind, cutter, start, size, cut, change, why_of(cuts, start, size, following), cut.time_s)

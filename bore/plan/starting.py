@@ -24,7 +24,7 @@ def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:
         found = [(cut, place) for place, cut in _spots(cuts, kind, target_mm) if cut.goes]
         if found:
             cut, place = min(found, key=lambda pair: (pair[0].verdict, pair[0].time_s))
-            change = change_s(cuts.base, 0.0, cut.job.setting.speed_rpm)
+            change = change_s(cuts.base, cut)
             return Step("mark", place, 0.0, cut.job.cutter.diameter_mm, cut, change, why, cut.time_s)
         why += "; the crib has none that goes: touch each place with the drill, and look"
     return Step("mark", None, 0.0, 0.0, None, 0.0, why, MARK_S)
@@ -63,4 +63,4 @@ def guide_of(cuts: Cuts, target_mm: float) -> Step | None:
         return None
     cut, place = min(going, key=lambda pair: (pair[0].verdict, pair[0].time_s))
     why = f"a gun drill is guided by its hole: {depth:g} mm deep, 0.01 to 0.03 mm over its size; measure it, a tight one pinches the head"
-    return Step("pilot", place, 0.0, target_mm, cut, change_s(cuts.base, 0.0, cut.job.setting.speed_rpm), why, cut.time_s)
+    return Step("pilot", place, 0.0, target_mm, cut, change_s(cuts.base, cut), why, cut.time_s)

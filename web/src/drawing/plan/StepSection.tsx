@@ -32,7 +32,7 @@ function bored(mid: number, half: number, depth: number, point: number): string 
 
 export function StepSection(props: Props) {
   const { id, kind, family, start_mm, size_mm, depth_mm, stop_mm, before_mm, through, angle_deg, plate_mm, widest_mm, scale, stopWords, hits, struck } = props;
-  const width = Math.max(widest_mm * 1.8 * scale, 84);
+  const width = Math.round(Math.max(widest_mm * 1.8 * scale, 84));
   const tall = plate_mm * scale;
   const [height, mid] = [sectionHeight(plate_mm, scale), width / 2];
   const half = (size_mm / 2) * scale;

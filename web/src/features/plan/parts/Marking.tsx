@@ -12,7 +12,7 @@ export function Marking({ answer, system }: { answer: Answer; system: System }) 
   const edges = pattern.from_edges_mm;
   return (
     <div className="flex flex-wrap gap-6">
-      <PatternPlan points={pattern.points_mm} size_mm={answer.hole.finished_mm} circle={pattern.kind === "circle"} />
+      <PatternPlan points={pattern.points_mm} size_mm={answer.hole.finished_mm} circle={pattern.kind === "circle"} edges={edges[0]} />
       <div className="grid max-w-md content-start gap-2 text-sm">
         {pattern.neighbour_mm !== null && <p>Neighbours, centre to centre <span className="figure text-base font-bold">{plain(pattern.neighbour_mm, system)}</span></p>}
         <p><span className="text-faint">From hole 1 to the next ones: </span><span className="figure">{pattern.marks_mm.map((one) => plain(one, system)).join(" · ")}</span></p>
