@@ -26,7 +26,7 @@ from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
 TIGHT_S, TIGHT_SHARE = 120.0, 0.5
 MOST_STEPS = 6
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
-ALIKE, LEAST_SHARE = 0.1, 0.12
+ALIKE, LEAST_SHARE = 0.15, 0.12
 ON_THE_WAY = ("twist", "core")
 Taken = tuple[float, float, int]
 # Time, tools, worst use, money, cutters that are not usual on such a machine.
@@ -45,6 +45,8 @@ class _Path:
     size_mm: float = field(compare=False)
     speed_rpm: float = field(compare=False)
     taken: tuple[Taken, ...] = field(compare=False)
+    # A step that was not worked out yet: the path stands at the least it can cost.
+    pending: tuple[float, int] | None = field(compare=False, default=None)
 
 
 @dataclass(slots=True)
@@ -214,6 +216,13 @@ def _search(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]]
     done: set[tuple[float, float]] = set()
     while heap:
         path = heapq.heappop(heap)
+        if path.pending is not None:
+            found = _worked_out(work, cuts, path, wish, target)
+            if found is not None:
+                heapq.heappush(
+                    heap, replace(found, rank=_rank(found.cost, wish, _to_come(found.size_mm, target, wish), change, rate), turn=next(turn))
+                )
+            continue
         if abs(path.size_mm - target) <= SAME_SIZE_MM:
             return path
         state = (path.size_mm, path.speed_rpm)
@@ -222,11 +231,29 @@ def _search(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]]
         done.add(state)
         if wish.progress is not None and not wish.progress(len(cuts.known)):
             raise Stopped
-        for cost, size, speed, place in _onwards(work, cuts, path, choices, wish, target):
-            to_come = sum(pin > size + SAME_SIZE_MM for pin in wish.pinned_mm) + (size < target - SAME_SIZE_MM)
-            taken = (*path.taken, (path.size_mm, size, place))
-            heapq.heappush(heap, _Path(_rank(cost, wish, to_come, change, rate), next(turn), cost, size, speed, taken))
+        for size, place in _onwards(path, choices, wish):
+            # At the least a tool is changed; what it really costs is worked out only when its turn comes.
+            time, tools, use, money, unusual = path.cost
+            least = (time + change, tools + 1, use, money + change * rate / S_PER_H, unusual)
+            ranked = _rank(least, wish, _to_come(size, target, wish), change, rate)
+            heapq.heappush(heap, _Path(ranked, next(turn), path.cost, path.size_mm, path.speed_rpm, path.taken, (size, place)))
     return None
+
+
+def _to_come(size: float, target: float, wish: Wish) -> int:
+    """Changes certainly still to come at a size: the last step, and each pinned size not yet reached."""
+    return sum(pin > size + SAME_SIZE_MM for pin in wish.pinned_mm) + (size < target - SAME_SIZE_MM)
+
+
+def _worked_out(work: Work, cuts: Cuts, path: _Path, wish: Wish, target: float) -> _Path | None:
+    """A path with its pending step worked out: what it then costs, and the speed the spindle stands at; None where the step does not go."""
+    assert path.pending is not None
+    size, place = path.pending
+    cut = _cut(work, cuts, path.size_mm, size, place)
+    if cut is None or not cut.goes:
+        return None
+    cost = _further(work, cuts, path, cut, place, wish, target)
+    return _Path((), 0, cost, size, cut.job.setting.speed_rpm, (*path.taken, (path.size_mm, size, place)))
 
 
 def _rank(cost: Cost, wish: Wish, to_come: int, change: float, rate_per_h: float) -> tuple[float, ...]:
@@ -242,19 +269,12 @@ def _rank(cost: Cost, wish: Wish, to_come: int, change: float, rate_per_h: float
     return by_wish.get(wish.want, (time, tools, use))
 
 
-def _onwards(
-    work: Work, cuts: Cuts, path: _Path, choices: list[tuple[float, tuple[int, ...]]], wish: Wish, target: float
-) -> Iterator[tuple[Cost, float, float, int]]:
-    """Every step that goes from here, with what the path then costs and the speed the spindle stands at; a pinned size is not stepped over."""
+def _onwards(path: _Path, choices: list[tuple[float, tuple[int, ...]]], wish: Wish) -> Iterator[tuple[float, int]]:
+    """Every step there may be from here: its size and cutter; a pinned size is not stepped over."""
     ahead = [pin for pin in wish.pinned_mm if pin > path.size_mm + SAME_SIZE_MM]
     for size, places in choices:
-        if size <= path.size_mm + SAME_SIZE_MM or any(size > pin + SAME_SIZE_MM for pin in ahead):
-            continue
-        for place in places:
-            cut = _cut(work, cuts, path.size_mm, size, place)
-            if cut is not None and cut.goes:
-                speed = cut.job.setting.speed_rpm
-                yield _further(work, cuts, path, cut, place, wish, target), size, speed, place
+        if size > path.size_mm + SAME_SIZE_MM and not any(size > pin + SAME_SIZE_MM for pin in ahead):
+            yield from ((size, place) for place in places)
 
 
 def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wish, target: float) -> Cost:
