@@ -79,6 +79,15 @@ def _lengths() -> dict[str, float]:
     return {row["part"]: float(row["length_mm"]) for row in rows("deep_hole_lengths.csv")}
 
 
+def guide_d(times_diameter: float) -> float:
+    """How deep a gun drill's pilot goes for a hole so many diameters deep, in diameters (common practice).
+
+    >>> guide_d(15.0), guide_d(40.0)
+    (1.5, 3.0)
+    """
+    return LONG_PILOT_D if times_diameter > LONG_FROM_D else PILOT_D
+
+
 def deep_hole(job: Job) -> DeepHole:
     """Stages, lengths, guides and coolant of a gun-drilled hole on the job's machine.
 
@@ -94,7 +103,7 @@ def deep_hole(job: Job) -> DeepHole:
         stages = _stages(job, ratio, on_gun_machine, rests)
         span = max(whip.span_mm(tube_length_mm=stages[-1].length_mm, steady_rests=rests), 1.0)
         whirls = float(whip.whirling_speed_rpm(diameter_mm=diameter, span_mm=span))
-        pilot_depth = None if on_gun_machine else (LONG_PILOT_D if ratio > LONG_FROM_D else PILOT_D) * diameter
+        pilot_depth = None if on_gun_machine else guide_d(ratio) * diameter
         wet = _wet(job)
     pilot = None if on_gun_machine else (diameter + PILOT_OVER_MM[0], diameter + PILOT_OVER_MM[1])
     bush = f"a drill bush of {diameter:g} mm, bore F7, two to three diameters long, with its seal" if on_gun_machine else None

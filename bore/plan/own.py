@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from bore.cutters.cutter import SAME_SIZE_MM
+from bore.cutters.cutter import SAME_SIZE_MM, Cutter
 from bore.errors import BadInput
 from bore.formula import silent
 from bore.hole import Start
@@ -12,7 +12,7 @@ from bore.plan.finishing import cone_cut, finishers
 from bore.plan.row import BY_HAND_S, DEBURR_S, DRILLING, MARK_S, Plan, Step, change_s, summed
 from bore.plan.solver import Work, why_of
 from bore.plan.starting import mark_depth_mm
-from bore.plan.steps import Cut, Cuts, cut_as_set, cut_of, job_of, reason_of
+from bore.plan.steps import Cut, Cuts, cut_as_set, cut_of, job_of, reason_of, wants_solid
 from bore.plan.task import Task
 
 OWN_WORDS = "as you have it"
@@ -113,7 +113,7 @@ def _step(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Step:
     if one.struck or one.cutter is None:
         return _by_hand(task, one, state)
     cutter, start = task.base.yard.cutters[one.cutter], state.size_mm
-    cannot = _cannot(one, cutter.family, cutter.diameter_mm, state, cutter.kind.drills)
+    cannot = _cannot(one, cutter, state)
     if cannot:
         return Step(one.kind, one.cutter, start, cutter.diameter_mm, None, 0.0, "", 0.0, cannot)
     cut = _cut(task, cuts, one, state)
@@ -133,18 +133,19 @@ def _by_hand(task: Task, one: OwnStep, state: _State) -> Step:
     return Step(one.kind, one.cutter, state.size_mm, size, None, 0.0, "", 0.0 if one.struck else times.get(one.kind, 0.0), cannot)
 
 
-def _cannot(one: OwnStep, family: str, diameter_mm: float, state: _State, drills: bool) -> str:
+def _cannot(one: OwnStep, cutter: Cutter, state: _State) -> str:
     """Why a cutter cannot be asked to work here at all."""
+    diameter_mm = cutter.diameter_mm
     if one.kind == "mark":
         return "the hole is drilled already: there is nothing to mark" if state.size_mm else ""
     if one.kind == "mill":
         return "" if state.size_mm > diameter_mm else f"a {diameter_mm:g} mm mill does not go into a {state.size_mm:g} mm hole"
     if diameter_mm <= state.size_mm + SAME_SIZE_MM:
         return f"the hole is {state.size_mm:g} mm already"
-    if state.size_mm == 0 and not drills:
+    if state.size_mm == 0 and not cutter.kind.drills:
         return "it follows a hole, and there is none yet"
-    if state.size_mm > 0 and family in ("indexable", "spade", "replaceable-tip", "gun"):
-        return f"a {family.replace('-', ' ')} drill wants solid metal: there is a {state.size_mm:g} mm hole"
+    if state.size_mm > 0 and wants_solid(cutter):
+        return f"a {cutter.kind.words} wants solid metal: there is a {state.size_mm:g} mm hole"
     return ""
 
 

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from bore.columns import columns_of
+from bore.cutters.indexable.family import MOST_SHIFT
 from bore.evaluate import evaluate
 from bore.formula import formula
 from bore.machines.kinds import LATHES, surface
@@ -18,7 +19,6 @@ STEEL_G_MM3 = 0.00785
 OPENING_MM = (1.3, 1.9)
 # A tailstock's barrel out far enough that the ejector does not push the taper off, mm (common practice).
 BARREL_OUT_MM = (15.0, 25.0)
-MOST_SHIFT_SHARE = 0.03
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,7 +185,7 @@ def _insert(task: Task, plan: Plan, measured_mm: float | None) -> Iterator[Sheet
     if step is None:
         return
     wanted = task.drawn.finished_mm
-    most = 2 * MOST_SHIFT_SHARE * step.size_mm
+    most = 2 * MOST_SHIFT * step.size_mm
     facts = [Fact("most it may be opened, on the diameter", most, "mm")]
     lines = [
         "Turret pocket bored true to the spindle; the outer insert towards the side the shift opens.",

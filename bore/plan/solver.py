@@ -19,7 +19,7 @@ from bore.plan.drawn import Drawn
 from bore.plan.finishing import deburr_step, finish, finishers, seat_steps
 from bore.plan.row import Plan, Step, change_s, summed
 from bore.plan.starting import guide_of, mark_of, wants_mark
-from bore.plan.steps import Cut, Cuts, reason_of
+from bore.plan.steps import Cut, Cuts, reason_of, wants_solid
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
 
 # A step that is only tight counts as this much longer, once and by its own time: a plan that holds is worth a little time.
@@ -135,9 +135,8 @@ def _last_goes(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...
 def _cut(work: Work, cuts: Cuts, start: float, size: float, place: int) -> Cut | None:
     """A cut from a start to a size; None where it cannot even be asked for: an insert drill into a hole, a core drill into solid, a gun
     drill that nothing guides."""
-    kind = cuts.base.yard.cutters[place].kind
-    solid_only = start > 0 and kind.from_solid and kind.id != "annular"
-    if solid_only or (start == 0 and not kind.drills):
+    cutter = cuts.base.yard.cutters[place]
+    if (start > 0 and wants_solid(cutter)) or (start == 0 and not cutter.kind.drills):
         return None
     if _guided(cuts, place) and work.guide(cuts, size) is None:
         return None

@@ -1,14 +1,13 @@
 """How the point is first guided: a punch mark of the hand, a spot or a centre from the crib, a bush; a guide hole before a gun drill."""
 
 from bore.cutters.cutter import SAME_SIZE_MM, Cutter
+from bore.plan.deep_hole import guide_d
 from bore.plan.row import MARK_S, Step, change_s
 from bore.plan.steps import Cut, Cuts
 
 WORDS = {"punch": "a punch mark", "spot": "a spot", "centre": "a centre drill", "bush": "the bush"}
 # A dimple a tenth of the hole deep, so that the point touches before the corners; a centre drill as deep as its cone (common practice).
 SPOT_SHARE, LEAST_SPOT_MM, CENTRE_SHARE = 0.1, 0.5, 0.8
-# A gun drill's guide hole, in diameters; deeper for one over twenty.
-GUIDE_D, LONG_GUIDE_D, LONG_FROM_D = 1.5, 3.0, 20.0
 
 
 def wants_mark(cut: Cut) -> bool:
@@ -51,7 +50,7 @@ def _spots(cuts: Cuts, kind: str, target_mm: float) -> list[tuple[int, Cut]]:
 def guide_of(cuts: Cuts, target_mm: float) -> Step | None:
     """The guide hole a gun drill enters by where no bush guides it: drilled to its size with a short drill; None where the crib has none that goes."""
     ratio = cuts.base.hole.depth_mm / target_mm
-    depth = round((LONG_GUIDE_D if ratio > LONG_FROM_D else GUIDE_D) * target_mm, 1)
+    depth = round(guide_d(ratio) * target_mm, 1)
     places = [
         place
         for place, one in enumerate(cuts.base.yard.cutters)

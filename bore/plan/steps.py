@@ -75,6 +75,11 @@ class Cuts:
         return tuple(start for start in self.starts_mm if 0 < start < size_mm - SAME_SIZE_MM)
 
 
+def wants_solid(cutter: Cutter) -> bool:
+    """Whether a cutter must not open a hole that is there: an insert drill's centre wants metal. A ring cutter does not mind a small one."""
+    return cutter.kind.from_solid and cutter.family != "annular"
+
+
 def shallow(base: Job, depth_mm: float) -> Hole:
     """The hole taken only to a depth; of what was to be drilled through, the plate is what lies under it."""
     plate = base.hole.depth_mm if base.hole.through else base.hole.plate_thickness_mm

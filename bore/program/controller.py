@@ -9,12 +9,12 @@ from dataclasses import dataclass, field
 from bore.errors import BadInput
 from bore.formula import silent
 from bore.program.blocks import Block, read_blocks
-from bore.program.read import hidden_feed_mm_rev
+from bore.program.read import CYCLES, hidden_feed_mm_rev
+from bore.program.sheet import AGAIN_MM
 from bore.quantities.units import MM_PER_INCH
 
-# The way left before a peck begins again, the lift of a chip-break, mm; a rapid's rate, mm/min: as such controllers are usually set.
-AGAIN_MM, LIFT_MM, RAPID_MM_MIN = 0.5, 0.5, 10_000.0
-CYCLES = (73, 81, 82, 83, 84, 85)
+# The lift of a chip-break, mm; a rapid's rate, mm/min: as such controllers are usually set.
+LIFT_MM, RAPID_MM_MIN = 0.5, 10_000.0
 KNOWN = (0, 1, 2, 3, 4, 17, 18, 20, 21, 40, 43, 49, 54, 73, 80, 81, 82, 83, 84, 85, 90, 91, 94, 95, 97, 98, 99)
 SWITCHES = (0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 30)
 SAME_MM = 0.002

@@ -10,8 +10,8 @@ from bore.plan.depths import depths_of
 from bore.plan.pecks import pecks_of
 
 Point = tuple[float, float]
-# Steps that turn a spindle and go straight in; a thread mill goes round.
-STRAIGHT = ("mark", "pilot", "open", "drill", "ream", "counterbore", "countersink", "tap")
+# The way left before a peck begins again, mm (common practice).
+AGAIN_MM = 0.5
 # Turns the edge stays on the bottom of a seat or a spot (common practice).
 DWELL_TURNS = 2.0
 DWELLS = ("mark", "counterbore", "countersink")

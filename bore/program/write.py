@@ -6,14 +6,14 @@ from itertools import pairwise
 
 from bore.errors import BadInput
 from bore.machines.kinds import LATHES, PROGRAMMED
-from bore.program.sheet import Sheet, ToolStep
+from bore.program.read import CYCLES
+from bore.program.sheet import AGAIN_MM, Sheet, ToolStep
 from bore.quantities.units import MM_PER_INCH
 
 STYLES = ("cycles", "moves")
 UNITS = ("mm", "in")
-# Above the work when nothing is known to stand there, mm; the way left before a peck begins again, mm (common practice).
-CLEAR_MM, AGAIN_MM, CHIP_BREAK_MM = 50.0, 0.5, 0.5
-CYCLE_WORDS = {81: "DRILL", 82: "DRILL AND DWELL", 83: "PECK, FULL RETRACT", 73: "PECK, CHIP BREAK", 84: "TAP", 85: "REAM, FEED OUT"}
+# Above the work when nothing is known to stand there, mm (common practice).
+CLEAR_MM = 50.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,7 +146,7 @@ def _rate(tool: ToolStep, style: Style) -> str:
 def _cycle(sheet: Sheet, tool: ToolStep, style: Style) -> Iterator[str]:
     code, first = cycle_of(tool), sheet.points_mm[0]
     extra = f" Q{style.length(peck_step_mm(tool))}" if code in (73, 83) else f" P{tool.dwell_s:.3g}" if code == 82 else ""
-    yield f"({CYCLE_WORDS[code]})"
+    yield f"({plain(CYCLES[code])})"
     yield (
         f"G{style.returns} G{code} X{style.length(first[0])} Y{style.length(first[1])} Z{style.length(-tool.stop_mm)} "
         f"R{style.length(tool.approach_mm)}{extra} {_rate(tool, style)}"

@@ -60,9 +60,14 @@ def put_check(user: User, slug: str, record: dict[str, Any]) -> SavedCheck:
         "answer": record["answer"],
         "core_version": str(record.get("core_version") or VERSION)[:20],
     }
-    kept = SavedCheck.objects.select_for_update().filter(slug=slug).first()
+    return kept_elsewhere(SavedCheck, user, slug, record, values)
+
+
+def kept_elsewhere(model: type[Kept], user: User, slug: str, record: dict[str, Any], values: dict[str, Any]) -> Kept:
+    """A check or plan brought in from a file, under its slug and its maker's name where that is known here; unchanged it is not written."""
+    kept = model._default_manager.select_for_update().filter(slug=slug).first()
     if kept is None:
-        kept = SavedCheck(slug=slug, made_by=User.objects.filter(username=str(record.get("made_by") or "")).first() or user)
+        kept = model(slug=slug, made_by=User.objects.filter(username=str(record.get("made_by") or "")).first() or user)
     elif all(getattr(kept, field) == value for field, value in values.items()) and kept.standing == HERE:
         return kept
     for field, value in values.items():

@@ -7,7 +7,7 @@ from django.db import transaction
 from bore import VERSION
 from bore.contract.plan import IN_CHUCK, any_machine_as_data, plan_as_data
 from bore.errors import BadInput
-from shop.jobs.actions import checked_name
+from shop.jobs.actions import checked_name, kept_elsewhere
 from shop.jobs.models import SavedPlan
 from shop.keep.slugs import free_slug
 from shop.keep.standing import HERE
@@ -128,13 +128,4 @@ def put_plan(user: User, slug: str, record: Spec) -> SavedPlan:
     answer = record.get("answer") or plan_here(asked)
     values = {"name": name, "note": note, "asked": asked, "answer": answer, "ticks": ticks}
     values["core_version"] = str(record.get("core_version") or VERSION)[:20]
-    kept = SavedPlan.objects.select_for_update().filter(slug=slug).first()
-    if kept is None:
-        kept = SavedPlan(slug=slug, made_by=User.objects.filter(username=str(record.get("made_by") or "")).first() or user)
-    elif all(getattr(kept, field) == value for field, value in values.items()) and kept.standing == HERE:
-        return kept
-    for field, value in values.items():
-        setattr(kept, field, value)
-    kept.standing = HERE
-    kept.save()
-    return kept
+    return kept_elsewhere(SavedPlan, user, slug, record, values)

@@ -13,7 +13,7 @@ from shop.api.routers.checks import CASE, as_json, takes
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import Again, CheckSummary, Errors, PutAway, SavedCheckAnswer
 from shop.jobs.actions import answer_today, bin_check, keep_check, unbin_check
-from shop.jobs.models import SavedCheck
+from shop.jobs.models import SavedCheck, SavedPlan
 from shop.keep.standing import BINNED, HERE
 from shop.people.roles import machinist
 from shop.yard.models import Cutter, Machine
@@ -32,7 +32,8 @@ KEEP = {
 }
 
 
-def _head(kept: SavedCheck) -> dict[str, Any]:
+def head_of(kept: SavedCheck | SavedPlan) -> dict[str, Any]:
+    """What a list says of a kept check or plan."""
     return {
         "slug": kept.slug,
         "name": kept.name,
@@ -44,14 +45,14 @@ def _head(kept: SavedCheck) -> dict[str, Any]:
 
 
 def _whole(kept: SavedCheck) -> dict[str, Any]:
-    return _head(kept) | {"case": kept.case, "refs": kept.refs, "answer": kept.answer, "core_version": kept.core_version}
+    return head_of(kept) | {"case": kept.case, "refs": kept.refs, "answer": kept.answer, "core_version": kept.core_version}
 
 
 @router.get("/checks", response={200: list[CheckSummary], 401: Errors, 422: Errors})
 def list_checks(request: HttpRequest, binned: bool = False) -> list[dict[str, Any]]:
     """Saved checks, newest change first; or those in the bin."""
     kept = SavedCheck.objects.filter(standing=BINNED if binned else HERE).select_related("made_by")
-    return [_head(one) | {"verdict": one.answer["verdict"], "short": short_form(one.case)} for one in kept]
+    return [head_of(one) | {"verdict": one.answer["verdict"], "short": short_form(one.case)} for one in kept]
 
 
 def _asked(request: HttpRequest) -> tuple[str, dict[str, Any], dict[str, Any], str]:

@@ -12,6 +12,7 @@ from bore.plan.row import KINDS
 from bore.plan.task import THREADS, WANTS
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
+from shop.api.routers.jobs import head_of
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan, PlanAnswer, PlanSummary, PutAway
 from shop.jobs.actions import bin_check, unbin_check
@@ -147,17 +148,7 @@ def _short(answer: dict[str, Any]) -> str:
 
 
 def _head(kept: SavedPlan) -> dict[str, Any]:
-    return {
-        "slug": kept.slug,
-        "name": kept.name,
-        "note": kept.note,
-        "made_by": kept.made_by.username,
-        "changed_at": kept.changed_at.isoformat(),
-        "demo": kept.demo,
-        "verdict": kept.answer["plan"]["verdict"],
-        "short": _short(kept.answer),
-        "ticked": len(kept.ticks),
-    }
+    return head_of(kept) | {"verdict": kept.answer["plan"]["verdict"], "short": _short(kept.answer), "ticked": len(kept.ticks)}
 
 
 def _whole(kept: SavedPlan) -> dict[str, Any]:

@@ -19,6 +19,9 @@ export class Refused extends Error {
 /** The server could not be reached. */
 export class Lost extends Error {}
 
+/** What went wrong, in words for the screen. */
+export const inWords = (error: unknown): string => (error instanceof Refused ? error.message : "The server does not answer. Nothing is lost: try again in a moment.");
+
 const cookie = (name: string): string =>
   document.cookie
     .split("; ")

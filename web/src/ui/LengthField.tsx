@@ -1,7 +1,7 @@
 /** A length in a line of words: read in any notation a shop writes, shown in the user's unit; what will not do stays as typed, with why. */
 import { useId, useState } from "react";
 
-import { api, Refused } from "../api/client";
+import { api, inWords } from "../api/client";
 import { typedForm } from "../job/pickers/FieldRow";
 import { useUnits } from "../job/provider";
 import { sideOf } from "../job/units";
@@ -34,7 +34,7 @@ export function LengthField({ label, value_mm, path, placeholder = "not said", c
       onLength(read.value as number);
       setText(null);
     } catch (error) {
-      setWrong(error instanceof Refused ? error.message : "The server does not answer; what you typed is kept.");
+      setWrong(inWords(error));
     }
   };
   return (

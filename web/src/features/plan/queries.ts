@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
-import { api, Lost, Refused, type Schemas } from "../../api/client";
+import { api, inWords, type Schemas } from "../../api/client";
 
 type Body = { case: object; plan: object };
 export type MachineOffer = Schemas["MachineOffer"];
@@ -45,8 +45,7 @@ export function useAnywhere() {
       }
     } catch (error) {
       if (mine.signal.aborted) return;
-      const said = error instanceof Refused ? error.message : error instanceof Lost ? "The server does not answer; what was found stands." : String(error);
-      setSearch((was) => ({ ...was, going: false, said }));
+      setSearch((was) => ({ ...was, going: false, said: inWords(error) }));
     }
   };
   return { search, start, stop };

@@ -35,5 +35,4 @@ export function useWritten() {
   };
 }
 
-/** What went wrong, in words for the screen. */
-export const inWords = (error: unknown): string => (error instanceof Refused ? error.message : "The server does not answer. Nothing is lost: try again in a moment.");
+export { inWords } from "../../api/client";

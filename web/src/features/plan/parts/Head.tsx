@@ -1,7 +1,7 @@
 /** The hole as drawn, said in a line that is written in; a second line for what few holes have. */
 import { useEffect, useState } from "react";
 
-import { api, Refused, type Schemas } from "../../../api/client";
+import { api, inWords, type Schemas } from "../../../api/client";
 import { useUnits } from "../../../job/provider";
 import { plain, sideOf } from "../../../job/units";
 import { Choices } from "../../../ui/Choices";
@@ -114,7 +114,7 @@ function Stack({ stack, onStack }: { stack: readonly number[]; onStack: (stack: 
       onStack(plates.length > 1 ? plates : []);
       setText(null);
     } catch (error) {
-      setWrong(error instanceof Refused ? error.message : "The server does not answer; what you typed is kept.");
+      setWrong(inWords(error));
     }
   };
   return (

@@ -1,50 +1,26 @@
 /** Plans that were kept: opened, put away, brought back; and this one kept under a name, with the ticks of its checklist. */
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 
-import { api, Lost } from "../../../api/client";
+import { api, inWords } from "../../../api/client";
+import { KeepForm } from "../../../ui/KeepForm";
 import { Panel } from "../../../ui/Panel";
 import type { Asked } from "../model";
 import { useKeptPlans, usePlansChanged } from "../queries";
 
-const inWords = (error: unknown): string => (error instanceof Lost ? "The server does not answer. Nothing is lost: try again in a moment." : (error as Error).message);
 export type Named = { slug: string | null; name: string; note: string; ticks: string[] };
 
 type Keep = { asked: Asked; body: { case: object; plan: object } | null; named: Named; onKept: (named: Named) => void };
 
 export function KeepPlan({ asked, body, named, onKept }: Keep) {
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState<string | null>(null);
-  const [note, setNote] = useState<string | null>(null);
-  const [said, setSaid] = useState<string | null>(null);
   const changed = usePlansChanged();
-  const called = name ?? (named.name || `${asked.hole} in ${asked.material}`);
-  const keep = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const again = (event.nativeEvent as SubmitEvent).submitter?.getAttribute("value") === "again";
-    try {
-      const sent = { name: called, note: note ?? named.note, asked: { ...body, screen: asked }, ticks: named.ticks };
-      const kept = await (again && named.slug ? api.keepPlanAgain(named.slug, sent) : api.keepPlan(sent));
-      onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
-      await changed();
-      setSaid(null);
-      setOpen(false);
-    } catch (error) {
-      setSaid(inWords(error));
-    }
+  const keep = async (name: string, note: string, again: boolean) => {
+    const sent = { name, note, asked: { ...body, screen: asked }, ticks: named.ticks };
+    const kept = await (again && named.slug ? api.keepPlanAgain(named.slug, sent) : api.keepPlan(sent));
+    onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
+    await changed();
   };
-  return (
-    <Panel label="Keep this plan" trigger="Keep" strong open={open} onOpenChange={setOpen}>
-      <form className="grid gap-2" onSubmit={(event) => void keep(event)}>
-        <label className="grid gap-1"><span className="heading">Name</span><input className="field" value={called} maxLength={120} required onChange={(event) => setName(event.target.value)} /></label>
-        <label className="grid gap-1"><span className="heading">Note</span><textarea className="field" rows={3} maxLength={4000} value={note ?? named.note} onChange={(event) => setNote(event.target.value)} /></label>
-        {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
-        <div className="flex flex-wrap gap-2">
-          {named.slug && <button type="submit" value="again" className="tap chip font-semibold">Keep in the place of “{named.name}”</button>}
-          <button type="submit" value="new" className="tap chip font-semibold">{named.slug ? "Keep as another" : "Keep"}</button>
-        </div>
-      </form>
-    </Panel>
-  );
+  return <KeepForm label="Keep this plan" name={named.name || `${asked.hole} in ${asked.material}`} note={named.note} already={named.slug ? named.name : undefined} onKeep={keep} open={open} onOpenChange={setOpen} />;
 }
 
 export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> }) {
