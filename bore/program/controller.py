@@ -267,8 +267,8 @@ def _cutting(found: Run, state: _State, block: Block, to: Point, cycle: int | No
             found.holes.append(before)
         state.hole = before
     if depth > state.hole.depth_mm + SAME_MM:
-        state.hole.depth_mm = depth
         state.hole.pecks_mm.append(depth)
+    state.hole.depth_mm = max(state.hole.depth_mm, depth)
     there = state.deep.setdefault(_key(to), {})
     there[state.tool] = max(there.get(state.tool, 0.0), depth)
 
