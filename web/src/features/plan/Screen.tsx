@@ -1,7 +1,7 @@
 /** The Plan: from the hole on the drawing to the last burr, each step checked. */
 import { useEffect, useMemo, useReducer, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 
 import { api, Refused } from "../../api/client";
 import { useFirstJob } from "../../job/kept";
@@ -64,7 +64,8 @@ function fromKept(asked: { case?: Case; plan?: Record<string, unknown>; screen?:
 export function Plan() {
   useFirstJob();
   const { state, dispatch: onJob, system } = useJob();
-  const machines = useMachines().data ?? [];
+  const yard = useMachines();
+  const machines = yard.data ?? [];
   const materials = useMaterials().data ?? [];
   const may = useMay("machinist");
   const navigate = useNavigate();
@@ -112,6 +113,7 @@ export function Plan() {
       </Actions>
       <Head asked={asked} machine={machine?.id ?? ""} machines={machines} materials={materials} wrong={problems.length > 0} put={put} />
       <div role="status" className="no-print min-h-6 text-sm">
+        {yard.isSuccess && machines.length === 0 && <span>No machine stands in the yard yet: <Link className="font-semibold text-blue" to="/shop/machines/new">describe one</Link>, and <Link className="font-semibold text-blue" to="/shop/crib">put cutters into the crib</Link>. </span>}
         {named.name && <span className="font-semibold">{named.name}. </span>}
         {plan.isFetching && <span className="text-faint">Looking for the steps… </span>}
         {problems.length > 0 && <span className="text-vermilion">{problems.map((one) => one.message).join("; ")}</span>}
