@@ -77,6 +77,12 @@ describe("the row of sections", () => {
     expect(screen.getByText("the point drills the table").className).toContain("vermilion");
   });
 
+  it("tells of a blind hole how far it is full and what floor it leaves", () => {
+    const on = { onPin: vi.fn(), onStrike: vi.fn(), onMove: vi.fn(), onTakeOut: vi.fn(), onBench: vi.fn() };
+    render(<Row answer={answer([step("drill", { cut: cut({ depth_mm: 26.8, floor_mm: 5.2 }) })], { through: false })} system={METRIC} own={false} pinned={[]} {...on} />);
+    expect(screen.getByText("full width to 26.8 mm, floor 5.2 mm")).toBeTruthy();
+  });
+
   it("names an edge without a price as such", () => {
     row([step("drill", { edge_cost: null })]);
     expect(screen.getByText("edge not priced", { exact: false })).toBeTruthy();

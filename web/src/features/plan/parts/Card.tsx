@@ -45,7 +45,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
               <td className={CELL}>{k + 1}</td>
               <td className={CELL}><b>{step.words}</b><br />{step.tool}</td>
               <td className={CELL}><Setting step={step} system={system} /></td>
-              <td className={CELL}>{step.cut ? show(step.cut.stop_mm, "mm", system) : ""}</td>
+              <td className={CELL}>{step.cut ? show(step.cut.stop_mm, "mm", system) : ""}{step.cut && !answer.through && step.kind !== "mark" ? `, full width to ${show(step.cut.depth_mm, "mm", system)}` : ""}</td>
               <td className={CELL}>{step.cut?.pecks_mm.slice(0, 6).map((depth) => plain(depth, system).replace(/ \w+$/, "")).join(", ")}{(step.cut?.pecks_mm.length ?? 0) > 6 ? " …" : ""}</td>
               <td className={CELL}>{step.cut?.coolant}</td>
               <td className={CELL}>{step.cannot || (step.cut ? `${step.cut.failure}${step.cut.under?.hits ? `; ${step.cut.under.words}` : ""}` : step.kind === "deburr" ? "" : step.why)}</td>

@@ -39,7 +39,7 @@ function Tightest({ step }: { step: Step }) {
   );
 }
 
-function Setting({ step, system }: { step: Step; system: System }) {
+function Setting({ step, system, through }: { step: Step; system: System; through: boolean }) {
   if (!step.cut) return <p className="text-sm text-faint">{step.struck || step.cannot ? "" : "by hand"}</p>;
   const { cut } = step;
   const pecks = cut.pecks_mm.map((depth) => plain(depth, system).replace(/ \w+$/, ""));
@@ -48,6 +48,7 @@ function Setting({ step, system }: { step: Step; system: System }) {
       <span>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</span>
       <span>{cut.hand_force_n ? `lean ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}</span>
       <span>stop {show(cut.stop_mm, "mm", system)}</span>
+      {!through && step.kind !== "mark" && <span>full width to {show(cut.depth_mm, "mm", system)}{cut.floor_mm !== null ? `, floor ${show(cut.floor_mm, "mm", system, 2)}` : ""}</span>}
       <span>{pecks.length > 1 ? `out at ${pecks.slice(0, 4).join(", ")}${pecks.length > 5 ? " …" : ""}` : "no pecks"}</span>
     </div>
   );
@@ -79,7 +80,7 @@ export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTa
               <span><span className={`font-semibold ${step.struck ? "line-through" : ""}`}>{step.words}</span><span className="block text-xs text-faint">{step.tool}</span></span>
             </h2>
             <div className="flex items-end" style={{ minHeight: height }}><Section answer={answer} step={step} id={`row-${k}`} system={system} {...shared} /></div>
-            <Setting step={step} system={system} />
+            <Setting step={step} system={system} through={answer.through} />
             {!step.struck && <p className="flex items-baseline gap-2"><span className="figure text-lg font-bold whitespace-nowrap">{time(step.time_s)}</span><span className="text-xs text-faint">a hole · {step.edge_cost === null ? `${money(step.machine_cost)}, edge not priced` : money(step.edge_cost + step.machine_cost)}</span></p>}
             <Tightest step={step} />
             {step.cut?.under && <p className={`text-xs ${step.cut.under.hits ? "font-semibold text-vermilion" : "text-faint"}`}>{step.cut.under.words}</p>}
