@@ -105,7 +105,7 @@ def _words(step: Step, asked: Asked) -> str:
             return f"{step.cut.job.cutter.family} each place"
         return "touch each place" if asked.task.base.machine.kind in (*LATHES, *PROGRAMMED) else "mark out and punch"
     if step.kind == "deburr":
-        return "deburr both sides"
+        return "deburr both sides" if asked.task.base.hole.through else "deburr the mouth"
     size = asked.task.drawn.text if step.kind in ("tap", "mill") else f"{step.size_mm:.4g} mm"
     return f"{step.kind} {size}" + ("" if step.cut or step.cannot or step.kind == "bore" else ", by hand")
 

@@ -168,6 +168,7 @@ def cone_cut(cuts: Cuts, place: int, hole_mm: float, mouth_mm: float, depth_mm: 
     return cut_of(job_of(base, cutter, hole_mm, mouth_mm))
 
 
-def deburr_step(size_mm: float) -> Step:
-    """The burrs, off both sides, by hand."""
-    return Step("deburr", None, size_mm, size_mm, None, 0.0, "both sides; a burr cuts, and keeps parts from lying flat", DEBURR_S)
+def deburr_step(size_mm: float, through: bool) -> Step:
+    """The burrs, by hand: off both sides of a hole that goes through, off the mouth of one that does not."""
+    where = "both sides" if through else "its mouth"
+    return Step("deburr", None, size_mm, size_mm, None, 0.0, f"{where}; a burr cuts, and keeps parts from lying flat", DEBURR_S)

@@ -101,7 +101,7 @@ def solve(task: Task, wish: Wish, work: Work | None = None) -> Plan:
         steps += seat_steps(task, work.cuts(), target if task.drawn.tapped else task.drawn.finished_mm)
     # Trade order: bored or reamed, then seats, then the thread.
     steps.sort(key=lambda step: step.kind in ("tap", "mill"))
-    return summed(task.base, [*steps, deburr_step(task.drawn.finished_mm)], WANT_WORDS[wish.want])
+    return summed(task.base, [*steps, deburr_step(task.drawn.finished_mm, task.base.hole.through)], WANT_WORDS[wish.want])
 
 
 def _target(crib: tuple[Cutter, ...], drawn: Drawn, wish: Wish) -> float:

@@ -200,6 +200,7 @@ def test_a_blind_thread_is_drilled_deep_enough_for_its_tap() -> None:
         assert cutter["depth_mm"] == 18
         assert cutter["stop_mm"] <= drill["depth_mm"]
         assert drill["floor_mm"] == pytest.approx(45 - drill["stop_mm"])
+        assert steps[-1]["words"] == "deburr the mouth"
     with pytest.raises(BadInput, match="no row of steps"):
         plan_as_data(asked("v1", "M12", 18, "steel-c45", thread="tap", through=False, plate_thickness_mm=22.0))
 
