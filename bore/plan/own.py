@@ -12,10 +12,21 @@ from bore.plan.finishing import cone_cut, finishers
 from bore.plan.row import BY_HAND_S, DEBURR_S, DRILLING, MARK_S, Plan, Step, change_s, summed
 from bore.plan.solver import Work, why_of
 from bore.plan.starting import mark_depth_mm
-from bore.plan.steps import Cut, Cuts, cut_as_set, cut_of, job_of, reason_of, wants_solid
+from bore.plan.steps import STARTS, Cut, Cuts, cut_as_set, cut_of, job_of, reason_of, wants_solid
 from bore.plan.task import Task
 
 OWN_WORDS = "as you have it"
+# The families that do a kind of step; the drilling kinds take any.
+MADE_WITH = {
+    "mark": ("spot", "centre"),
+    "ream": ("reamer",),
+    "tap": ("tap",),
+    "mill": ("thread-mill",),
+    "counterbore": ("counterbore",),
+    "countersink": ("countersink",),
+    "bore": (),
+    "deburr": (),
+}
 SAID = {"holds": "holds", "tight": "is tight", "gives-way": "gives way", "cannot": "cannot be done", "unknown": "is not known"}
 
 
@@ -39,8 +50,12 @@ class OwnPlan:
 
 @dataclass(slots=True)
 class _State:
-    """The hole as the row has left it: its size, whether it is marked, and at what speed the spindle stands."""
+    """The hole as the row has left it: its size, whether it is marked, and at what speed the spindle stands.
 
+    by_hand: what a mark without a cutter is on such a machine, as the search takes it.
+    """
+
+    by_hand: str
     size_mm: float = 0.0
     mark: Start | None = None
     speed_rpm: float = 0.0
@@ -85,7 +100,7 @@ def _room_mm(task: Task, own: Sequence[OwnStep]) -> float:
 
 def _walk(task: Task, cuts: Cuts, own: Sequence[OwnStep]) -> list[Step]:
     """Every step in turn, each on what the one before left; struck ones stand in their places and do nothing."""
-    state, found = _State(), []
+    state, found = _State(STARTS.get(task.base.machine.kind, "punch")), []
     last = max((place for place, one in enumerate(own) if one.kind in DRILLING and not one.struck), default=-1)
     for place, one in enumerate(own):
         kind = one.kind
@@ -100,9 +115,8 @@ def _walk(task: Task, cuts: Cuts, own: Sequence[OwnStep]) -> list[Step]:
 
 def _move(state: _State, step: Step) -> None:
     if step.kind == "mark":
-        angle = step.cut.job.cutter.point_angle_deg if step.cut else 90.0
-        kind = step.cut.job.cutter.family if step.cut else "punch"
-        state.mark = Start(kind="spot" if kind == "spot" else "centre" if kind == "centre" else "punch", angle_deg=angle)
+        cutter = step.cut.job.cutter if step.cut is not None else None
+        state.mark = Start(kind=cutter.family, angle_deg=cutter.point_angle_deg) if cutter else Start(kind=state.by_hand, angle_deg=90.0)
     elif step.kind in (*DRILLING, "bore", "ream") and not step.cannot:
         state.size_mm = max(state.size_mm, step.size_mm)
     if step.cut is not None:
@@ -136,6 +150,8 @@ def _by_hand(task: Task, one: OwnStep, state: _State) -> Step:
 def _cannot(one: OwnStep, cutter: Cutter, state: _State) -> str:
     """Why a cutter cannot be asked to work here at all."""
     diameter_mm = cutter.diameter_mm
+    if cutter.family not in MADE_WITH.get(one.kind, (cutter.family,)):
+        return f"a {cutter.kind.words} does not {one.kind}"
     if one.kind == "mark":
         return "the hole is drilled already: there is nothing to mark" if state.size_mm else ""
     if one.kind == "mill":

@@ -73,6 +73,8 @@ def test_a_pilot_struck_out_says_what_that_does() -> None:
         ([("mark", None), ("deburr", None), ("drill", ("twist", 10))], "makes burrs again"),
         ([("drill", ("twist", 10)), ("deburr", None)], "wanders at the start"),
         ([("mark", None), ("drill", None), ("deburr", None)], "needs a cutter"),
+        ([("mark", ("twist", 5)), ("drill", ("twist", 10)), ("deburr", None)], "a twist drill does not mark"),
+        ([("mark", None), ("drill", ("twist", 8.5)), ("tap", ("reamer", 10)), ("deburr", None)], "a reamer does not tap"),
         ([("drill", ("twist", 10)), ("mark", None), ("deburr", None)], "nothing to mark"),
     ],
 )
@@ -96,7 +98,7 @@ def test_a_thread_a_reamer_and_a_seat_left_out_are_missed() -> None:
     assert any("IT7" in one for one in own("c2", "10 H7", 20, "steel-c45", *drilled)["says"])
 
 
-@pytest.mark.parametrize("machine", ["c2", "v1", "b2"])
+@pytest.mark.parametrize("machine", ["c2", "v1", "b2", "l1", "t1"])
 def test_the_solvers_row_posted_as_ones_own_is_the_same_plan(machine: str) -> None:
     """What the solver found, handed back as a row of one's own, is checked to the same verdicts, settings and time."""
     found = plan_as_data(asked(machine, "M10", 15, "steel-c45"))

@@ -13,7 +13,7 @@ import { VERDICTS } from "../../job/Verdict";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "./download";
-import { type Answer, asCsv, type Asked, bodyOf, moved, type OwnStep, ownRow, PLAIN, programmed, reduce, type Step } from "./model";
+import { type Answer, asCsv, type Asked, bodyOf, moved, type OwnStep, ownRow, PLAIN, programmed, reduce, type Step, tightest } from "./model";
 import { AddStep } from "./parts/AddStep";
 import { AnyMachine } from "./parts/AnyMachine";
 import { Card } from "./parts/Card";
@@ -158,7 +158,7 @@ export function Plan() {
 
 function Totals({ answer }: { answer: Answer }) {
   const { plan } = answer;
-  const worst = plan.steps.filter((step) => step.cut).sort((a, b) => (b.cut?.use ?? 0) - (a.cut?.use ?? 0))[0];
+  const worst = tightest(plan.steps);
   const colour = plan.verdict === "holds" ? "text-green" : plan.verdict === "tight" ? "text-bronze" : "text-vermilion";
   return (
     <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">

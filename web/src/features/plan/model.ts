@@ -149,3 +149,8 @@ export const money = (value: number | null | undefined): string => (value === nu
 
 /** Sizes one after another, no digits beyond a drill's own. */
 export const sizes = (all_mm: readonly number[]): string => all_mm.map((one) => Number(one.toPrecision(4))).join(" → ");
+
+const GRAVITY = ["holds", "unknown", "tight", "gives-way", "cannot"];
+/** The step whose limit is nearest or furthest past: by verdict first, since what is tight by its kind may be little used. */
+export const tightest = (steps: readonly Step[]): Step | undefined =>
+  steps.filter((step) => step.cut).sort((a, b) => GRAVITY.indexOf(b.cut?.verdict ?? "") - GRAVITY.indexOf(a.cut?.verdict ?? "") || (b.cut?.use ?? 0) - (a.cut?.use ?? 0))[0];

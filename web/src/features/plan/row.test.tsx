@@ -6,7 +6,7 @@ import { BreakEven } from "../../drawing/plan/BreakEven";
 import { ProgramTrace } from "../../drawing/plan/ProgramTrace";
 import { METRIC } from "../../job/units";
 import type { Answer, Step } from "./model";
-import { ownRow, programSteps, sizes } from "./model";
+import { ownRow, programSteps, sizes, tightest } from "./model";
 import { Card } from "./parts/Card";
 import { Row } from "./parts/Row";
 
@@ -115,6 +115,13 @@ describe("what is taken over from an answer", () => {
     const steps = programSteps(answer([step("pilot", { struck: true }), step("drill"), hand]));
     expect(steps.map((one) => one.kind)).toEqual(["drill"]);
     expect(steps[0]?.words).toContain("10 mm HSS jobber");
+  });
+
+  it("names the tightest step by its verdict before how far its limit is used", () => {
+    const held = step("drill", { cut: cut({ use: 0.9 }) });
+    const tight = step("open", { cut: cut({ verdict: "tight", use: 0.05 }) });
+    expect(tightest([held, tight, hand])).toBe(tight);
+    expect(tightest([hand])).toBeUndefined();
   });
 
   it("writes sizes with no digits beyond a drill's own", () => {

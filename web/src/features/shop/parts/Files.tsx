@@ -40,7 +40,7 @@ export function Files() {
         {!may && <p className="text-sm text-faint">A machinist, a lead or an admin may take files out.</p>}
         {may && (
           <>
-            <p className="text-sm">The whole shop in one file, as it can be brought in again here or elsewhere: machines, cutters, own metals, kept checks with the answers they were given.</p>
+            <p className="text-sm">The whole shop in one file, as it can be brought in again here or elsewhere: machines, cutters, own metals, kept checks and plans with the answers they were given.</p>
             <div className="flex flex-wrap gap-2">{link("/api/export/shop", "Whole shop, JSON")}{link("/api/export/schema", "Its schema")}</div>
             <table className="text-sm">
               <tbody>
