@@ -7,9 +7,11 @@ BIN := .venv/bin
 SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
 APT := DEBIAN_FRONTEND=noninteractive $(SUDO) apt-get
 export DJANGO_SETTINGS_MODULE ?= shop.settings.demo
+# Compiled code is kept, whatever the shell was told: compiling Django and NumPy anew costs every command and every start two seconds.
+export PYTHONDONTWRITEBYTECODE :=
 shop first-admin: export DJANGO_SETTINGS_MODULE = shop.settings.production
 
-.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench mutate types setup setup-test clean
+.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench mutate pictures types setup setup-test clean
 
 help:
 	@echo "make demo   set everything up, load the demo yard, start Fierce Bore"
@@ -17,14 +19,16 @@ help:
 	@echo "make backup, make verify [FILE=…], make restore FILE=…, make tidy   look after the data, while it runs"
 	@echo "make test   install what the tests need and run every check"
 	@echo "make bench  speed, as ratios measured in one run"
-	@echo "make mutate break the computation in small ways and see that the tests notice (an hour)"
+	@echo "make mutate [PART=plan] break the computation in small ways and see that the tests notice (hours; by part)"
+	@echo "make pictures [PICTURES=bench] take the pictures of the papers anew"
 	@echo "make types  rewrite the API description and the TypeScript types made from it"
 
 # --- set up -------------------------------------------------------------------
-.venv/.run: requirements/run.txt
+.venv/.run: requirements/run.txt pyproject.toml
 	@$(PYTHON) -m venv .venv 2>/dev/null || { $(APT) update -q && $(APT) install -y -q python3-venv && $(PYTHON) -m venv --clear .venv; }
 	$(BIN)/pip install -q --disable-pip-version-check --require-hashes -r requirements/uv.txt
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/run.txt
+	$(BIN)/uv pip install -q --python $(BIN)/python --no-deps --no-build-isolation --editable .
 	@touch $@
 
 .venv/.dev: .venv/.run requirements/dev.txt requirements/tables.txt
@@ -43,7 +47,7 @@ web/dist/index.html: web/node_modules/.done $(WEB_SOURCES)
 setup: .venv/.run web/dist/index.html
 
 setup-test: .venv/.dev web/dist/index.html
-	@command -v chromium >/dev/null || { $(APT) update -q && $(APT) install -y -q --no-install-recommends chromium; }
+	@command -v chromium-headless-shell >/dev/null || { $(APT) update -q && $(APT) install -y -q --no-install-recommends chromium-headless-shell; }
 
 # --- use ----------------------------------------------------------------------
 demo: setup
@@ -53,7 +57,7 @@ demo: setup
 
 serve:
 	@echo "Fierce Bore is at http://127.0.0.1:$(PORT)/  (Ctrl-C stops it)"
-	@$(BIN)/gunicorn shop.wsgi --bind 127.0.0.1:$(PORT) --workers 2 --threads 4 --worker-class gthread --log-level warning
+	@$(BIN)/gunicorn -c python:shop.serving --bind 127.0.0.1:$(PORT) shop.wsgi
 
 # A real shop: FIERCE_BORE_SECRET and FIERCE_BORE_HOSTS are set, and something in front of this ends TLS.
 shop: setup
@@ -92,14 +96,17 @@ web-test: setup-test
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
 
 unit: setup-test
-	$(BIN)/pytest -n 2 --dist worksteal --cov=bore --cov-report=term:skip-covered --cov-fail-under=95
+	$(BIN)/pytest -n 2 --dist loadgroup --cov=bore --cov-report=term:skip-covered --cov-fail-under=95
 
 bench: setup-test
 	$(BIN)/python -m tests.bench
 
 mutate: setup-test
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/mutate.txt
-	$(BIN)/python -m tests.mutation
+	$(BIN)/python -m tests.mutation $(PART)
+
+pictures: setup-test
+	$(BIN)/python -m tests.pictures $(PICTURES)
 
 types: .venv/.dev web/node_modules/.done
 	$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output shop/api/openapi.json

@@ -3,4 +3,4 @@
 Plain Python and NumPy. It knows nothing of Django, HTTP or anybody's files.
 """
 
-VERSION = "0.1.0"
+VERSION = "0.2.0"

@@ -6,7 +6,7 @@ from functools import cache
 from typing import Any
 
 from bore.cutters.sets import read_set
-from tests.conftest import ROOT
+from tests.asking import ROOT
 
 HERE = ROOT / "shop" / "demo"
 WORDS = ("family", "substrate", "point", "shank", "wear")

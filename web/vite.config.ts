@@ -6,5 +6,15 @@ export default defineConfig({
   base: "/static/",
   plugins: [react(), tailwindcss()],
   build: { outDir: "dist", assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+  test: {
+    // One page for all, since no test leaves anything in it; rules without a page start without one. A slow machine is no fault.
+    pool: "threads",
+    isolate: false,
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
+    projects: [
+      { extends: true, test: { name: "rules", environment: "node", include: ["src/**/*.test.ts"] } },
+      { extends: true, test: { name: "screen", environment: "jsdom", include: ["src/**/*.test.tsx"], setupFiles: ["src/patience.ts"] } },
+    ],
+  },
 });

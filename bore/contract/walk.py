@@ -11,6 +11,8 @@ from bore.contract.fields import REQUIRED, Field, inner_objects, members
 from bore.errors import Problem
 
 MOST_ITEMS = 5000
+# What a field is called whose name was left empty.
+NAMELESS = "(no name)"
 # A yard is made of the same cutters and machines a case is.
 ITEMS_AS = {"yard.cutters": "cutter", "yard.machines": "machine"}
 
@@ -49,7 +51,7 @@ class Walk:
             if name not in known and name not in objects:
                 close = get_close_matches(str(name), [*known, *objects], 1)
                 hint = f"; did you mean {close[0]}?" if close else ""
-                self.refuse(_join(path, str(name)), f"there is no such field{hint}")
+                self.refuse(_join(path, str(name) or NAMELESS), f"there is no such field{hint}")
         values = {name: self._read_field(data, entry, path) for name, entry in known.items()}
         for name in objects:
             values[name] = self.read_object(data.get(name), _join(parent, name), _join(path, name))

@@ -100,7 +100,7 @@ def stage_power_kw(spindle: Spindle, speed_rpm: Column) -> Column:
     return choose(best > 0, best, spindle.power_kw)
 
 
-@formula("Torque at the spindle, rated", "M = 9549 (P − idle) η / n", "N·m", "kinematics")
+@formula("Torque at the spindle, rated", "M = 9549 (P − idle) η / n, not below nought", "N·m", "kinematics")
 def spindle_torque_nm(*, power_kw: Column, idle_kw: Column, efficiency: Column, speed_rpm: Column) -> Column:
     """Rated torque at the spindle, N·m.
 
@@ -108,8 +108,10 @@ def spindle_torque_nm(*, power_kw: Column, idle_kw: Column, efficiency: Column, 
     36.97
     >>> round(spindle_torque_nm(power_kw=1.5, idle_kw=0.3, efficiency=0.8, speed_rpm=310), 2)
     29.57
+    >>> float(spindle_torque_nm(power_kw=0.2, idle_kw=0.3, efficiency=0.8, speed_rpm=310))
+    0.0
     """
-    return NM_RPM_PER_KW * (power_kw - idle_kw) * efficiency / speed_rpm
+    return NM_RPM_PER_KW * most(power_kw - idle_kw, 0.0) * efficiency / speed_rpm
 
 
 @formula("Breakdown torque at the spindle", "M_b = ratio · M_rated", "N·m", "iec-60034")

@@ -3,6 +3,7 @@
 import csv
 import json
 import re
+from collections.abc import Callable
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -119,34 +120,40 @@ def _asked(plan: dict[str, Any]) -> dict[str, Any]:
     }
 
 
+def _silent(_: str) -> None:
+    """Nobody asked to be told."""
+
+
 @transaction.atomic
-def load_demo() -> dict[str, int]:
-    """Put the demo yard in place; how many of each it has."""
+def load_demo(tell: Callable[[str], None] = _silent) -> dict[str, int]:
+    """Put the demo yard in place; how many of each it has.
+
+    tell: called with each part as it is begun, since checks and plans are worked out afresh and take some seconds.
+    """
     user = demo_machinist()
-    machines, cutters, materials, jobs = (
-        _read_json("machines.json"),
-        _read_csv("cutters.csv"),
-        _read_json("materials.json"),
-        _read_json("jobs.json"),
-    )
+    machines, jobs, plans = _read_json("machines.json"), _read_json("jobs.json"), _read_json("plans.json")
+    materials = _read_json("materials.json")
+    tell(f"{len(machines)} machines")
     for machine in machines:
         put_machine(machine["slug"], machine["spec"], machine["note"])
-    costs = _read_json("costs.json")
-    for row in cutters:
-        spec = _cutter_spec(row)
-        put_cutter(row["slug"], row["name"], spec, int(row["count"]), row["place"], costs=costs.get(row["slug"]) or _usual_costs(spec))
-    in_sets = sum(_put_set(row) for row in _read_csv("sets.csv"))
+    tell("the crib")
+    cutters = _put_crib()
+    tell(f"{len(materials)} materials")
     for material in materials:
         put_material(material["slug"], material["spec"], material["note"])
+    tell(f"{len(jobs)} checks, each worked out")
     for job in jobs:
         keep_check(user, job["name"], _case(job), {"machine": job["machine"], "cutter": job["cutter"]}, job["note"], job["slug"], demo=True)
-    plans = _read_json("plans.json")
-    for plan in plans:
+    for number, plan in enumerate(plans, 1):
+        tell(f"plan {number} of {len(plans)}, searched for: {plan['name']}")
         keep_plan(user, plan["name"], _asked(plan), plan.get("ticks", []), plan.get("note", ""), plan["slug"], demo=True)
-    return {
-        "machines": len(machines),
-        "cutters": len(cutters) + in_sets,
-        "materials": len(materials),
-        "jobs": len(jobs),
-        "plans": len(plans),
-    }
+    return {"machines": len(machines), "cutters": cutters, "materials": len(materials), "jobs": len(jobs), "plans": len(plans)}
+
+
+def _put_crib() -> int:
+    """Singles, then sets; how many stand there."""
+    singles, costs = _read_csv("cutters.csv"), _read_json("costs.json")
+    for row in singles:
+        spec = _cutter_spec(row)
+        put_cutter(row["slug"], row["name"], spec, int(row["count"]), row["place"], costs=costs.get(row["slug"]) or _usual_costs(spec))
+    return len(singles) + sum(_put_set(row) for row in _read_csv("sets.csv"))

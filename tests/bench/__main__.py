@@ -26,8 +26,8 @@ from bore.match import match
 from bore.ways_out import ways_out
 from bore.window import window
 from tests import demo
+from tests.asking import CASES, contract_example, hand_case
 from tests.bench.screen import screen
-from tests.conftest import CASES, contract_example, hand_case
 from tests.server import Server
 
 BARE_TIMES, MOST_CHECK_S, MOST_WORKING_S = 300, 0.001, 0.002

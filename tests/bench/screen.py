@@ -6,6 +6,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from tests.browser import LAUNCH
 from tests.journeys.gestures import link
 from tests.server import Server
 
@@ -59,7 +60,7 @@ def screen() -> list[tuple[str, float, float, str]]:
         server = Server(Path(place))
         server.prepare()
         server.start()
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+        browser = play.chromium.launch(**LAUNCH)
         try:
             page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
             page.goto(link(server.address, _case()))

@@ -21,7 +21,7 @@ from bore.job import Holding, Pecks, Setting, Yard
 from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Pair, Plate, Spindle, Stage
 from bore.materials.material import Material
 from bore.words import all_symbols
-from tests.conftest import answered, hand_case, plain_case, put
+from tests.asking import answered, hand_case, plain_case, put
 
 PARTS = {
     "hole": Hole,

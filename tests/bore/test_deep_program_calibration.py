@@ -20,8 +20,7 @@ from bore.program.read import read_program
 from bore.quantities.calibrations import Calibration
 from bore.schools.band import calibrated
 from bore.schools.calibration import CUTTER, MACHINE, MATERIAL, NOISE, LoggedCut, calibrate
-from tests.bore.test_limits import BASES
-from tests.conftest import CASES, answered, checked, hand_case, limit_of, plain_case, put
+from tests.asking import BASES, CASES, answered, checked, hand_case, limit_of, plain_case, put
 
 
 def deep(times: float, kind: str = "gun", **changes: Any) -> DeepHole:
@@ -147,7 +146,7 @@ class TestProgram:
         assert caught.value.problems[0].field == "program"
         assert words in caught.value.problems[0].message
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.one_of(st.text(max_size=40), st.from_regex(r"[GSFZQRXY0-9. \-rpminfe/]{0,40}", fullmatch=True)))
     def test_any_text_is_read_or_refused(self, text: str) -> None:
         said, speed, feed = "", 1.0, 1.0
@@ -210,7 +209,7 @@ class TestCalibration:
         found = calibrate([cut(1.1), cut(0.95, machine="b1"), cut(1.2, material="s355")], "c45", "d20", "c2", 0.2)
         assert math.exp(sum(found.moved)) == pytest.approx(found.factor)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(
         st.lists(st.tuples(st.floats(0.2, 5), st.sampled_from("abc"), st.sampled_from("xyz"), st.sampled_from("mn")), max_size=12),
         st.floats(0.05, 0.5),

@@ -16,7 +16,7 @@ from bore.describe import describe, rated_diameters
 from bore.errors import BadInput
 from bore.machines.paste import read_curve, read_pulleys, read_readings, read_speeds
 from bore.machines.plate_text import read_plate
-from tests.conftest import ROOT
+from tests.asking import ROOT
 
 DEMO = {one["slug"]: one["spec"] for one in json.loads((ROOT / "shop" / "demo" / "machines.json").read_text(encoding="utf-8"))}
 P = "machine.spindle.plate."

@@ -11,8 +11,7 @@ from bore.contract.read import read_case
 from bore.cutters.registry import ALL_FAMILIES, BY_ID
 from bore.errors import BadInput
 from bore.materials.table import all_materials
-from tests.bore.test_limits import BASES
-from tests.conftest import CASES, answered, checked, limit_of, plain_case, put
+from tests.asking import BASES, CASES, answered, checked, limit_of, pair, plain_case, put
 
 KINDS = (
     "bench-press",
@@ -34,30 +33,6 @@ PAIRS = {
     "gun": "x x x x w p p u x",
     "annular": "p u u u p p p x x",
 }
-MACHINE_OF = {
-    "bench-press": "hand",
-    "column-press": "power",
-    "radial-press": "spade",
-    "magnetic": "magnet",
-    "lathe": "lathe",
-    "turning-centre": "turning",
-    "machining-centre": "tipped",
-    "gun-drilling": "gun",
-    "hand-held": "held",
-}
-JOB_OF = {"twist": "power", "spade": "spade", "replaceable-tip": "tipped", "indexable": "turning", "gun": "gun", "annular": "magnet"}
-
-
-def pair(family: str, kind: str) -> dict[str, Any]:
-    """The family's own hole and cutter, on the machine of that kind."""
-    case = copy.deepcopy(BASES[JOB_OF[family]])
-    machine = copy.deepcopy(BASES[MACHINE_OF[kind]]["machine"])
-    case["machine"] = machine
-    case.pop("holding", None)
-    driven = machine["feed"]["kind"] in ("power-steps", "servo")
-    book = checked(case | {"machine": BASES[JOB_OF[family]]["machine"]}).columns.book_feed_mm_rev
-    case["setting"] = {"speed_rpm": case["setting"]["speed_rpm"]} | ({"feed_mm_rev": book} if driven else {"hand_force_n": 120})
-    return case
 
 
 @pytest.mark.parametrize(

@@ -11,17 +11,13 @@ from bore.contract.fields import all_fields
 from bore.contract.read import read_case
 from bore.errors import BadInput
 from bore.limits import ALL_LIMITS, BY_ID
-from tests.conftest import CASES, answered, limit_of, put
+from tests.asking import BASES, CASES, answered, limit_of, on_base, put
 
 STORED = json.loads((CASES / "limits.json").read_text(encoding="utf-8"))
-BASES: dict[str, dict[str, Any]] = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
 
 
 def stored_case(entry: dict[str, Any]) -> dict[str, Any]:
-    case = copy.deepcopy(BASES[entry["on"]])
-    for path, value in entry["changes"].items():
-        put(case, path, value)
-    return case
+    return on_base(entry["on"], entry["changes"])
 
 
 @pytest.mark.parametrize("entry", STORED, ids=[f"{e['limit']} {e['verdict']} {e['on']} {e['changes']}" for e in STORED])

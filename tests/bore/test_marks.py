@@ -1,6 +1,5 @@
 """Where a limit's soft and hard marks stand, worked afresh from its page. Trade shares are common practice."""
 
-import copy
 import dataclasses
 import math
 from typing import Any
@@ -11,9 +10,7 @@ import pytest
 from bore.mechanics import spindle, strength
 from bore.schools import power_law, specific_force
 from bore.schools.calibration import LoggedCut, calibrate
-from tests.bore.test_limits import BASES
-from tests.bore.test_mechanics import a_spindle
-from tests.conftest import answered, checked, hand_case, limit_of, plain_case, put
+from tests.asking import a_spindle, answered, checked, hand_case, limit_of, on_base, plain_case
 
 
 def limit(name: str, case: dict[str, Any]) -> dict[str, Any]:
@@ -21,10 +18,7 @@ def limit(name: str, case: dict[str, Any]) -> dict[str, Any]:
 
 
 def on(base: str, **changes: Any) -> dict[str, Any]:
-    case = copy.deepcopy(BASES[base])
-    for path, value in changes.items():
-        put(case, path.replace("__", "."), value)
-    return case
+    return on_base(base, {path.replace("__", "."): value for path, value in changes.items()})
 
 
 @pytest.mark.parametrize(

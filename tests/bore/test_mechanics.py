@@ -12,34 +12,13 @@ from bore.elementwise import along_logarithms, between
 from bore.errors import BadInput
 from bore.formula import enter, formula, recording, silent
 from bore.machines import kinds
-from bore.machines.machine import Spindle, Stage
 from bore.materials.material import metal_word
 from bore.materials.table import all_materials
 from bore.mechanics import duty, hand_feed, holders, kinematics, spindle, strength
 from bore.quantities.notation import read_quantity
 from bore.schools import band, diameter_feed, specific_force
 from bore.sources import source
-from tests.conftest import answered, checked, hand_case, limit_of, plain_case
-
-
-def a_spindle(*stages: dict[str, object], power_kw: float = 2.0) -> Spindle:
-    nothing = dict.fromkeys(("speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt")) | {"name": ""}
-    return Spindle(
-        power_kw=power_kw,
-        plate=None,
-        train=(),
-        motor_speed_rpm=1420.0,
-        efficiency=0.8,
-        motor="three-phase",
-        duty="S1",
-        short_time_kw=None,
-        short_time_min=None,
-        breakdown_ratio=2.2,
-        idle_kw=0.0,
-        drive="belt",
-        cutting_share=1.0,
-        stages=tuple(Stage(**nothing | stage) for stage in stages),
-    )
+from tests.asking import a_spindle, answered, checked, hand_case, limit_of, plain_case
 
 
 class TestKienzle:

@@ -11,7 +11,7 @@ from bore.quantities.kinds import KINDS
 from bore.quantities.notation import read_quantity
 from bore.quantities.units import MM_PER_INCH
 
-QUICK = settings(max_examples=60, deadline=None)
+QUICK = settings(max_examples=60)
 
 
 @QUICK

@@ -1,6 +1,5 @@
 """Every family on every kind of machine: one table of sentence, verdict and first limit drives the core's tests and the browser's."""
 
-import csv
 import json
 import subprocess
 import sys
@@ -11,12 +10,9 @@ import pytest
 from bore.contract.offers import ways_out_as_data
 from bore.contract.read import read_case
 from bore.ways_out import ways_out
-from tests.bore.test_families import MACHINE_OF, pair
-from tests.bore.test_limits import BASES
-from tests.conftest import CASES, answered
+from tests.asking import BASES, MACHINE_OF, answered, pair, pairs_of_family_and_machine
 
-with (CASES / "pairs.csv").open(encoding="utf-8", newline="") as table:
-    ROWS = list(csv.DictReader(table))
+ROWS = pairs_of_family_and_machine()
 NAMES = [f"{row['family']} on {row['kind']}" for row in ROWS]
 YARD = {"cutters": [], "machines": [BASES[base]["machine"] | {"name": kind} for kind, base in MACHINE_OF.items()]}
 

@@ -13,9 +13,7 @@ from bore.contract.read import read_case
 from bore.evaluate import evaluate
 from bore.limits.judgement import GIVES_WAY
 from bore.window import MAPPED, window
-from tests.conftest import CASES, checked, hand_case, plain_case
-
-BASES: dict[str, dict[str, Any]] = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
+from tests.asking import BASES, checked, hand_case, plain_case
 
 JOBS = {
     "power": plain_case(),

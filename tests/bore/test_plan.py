@@ -26,7 +26,7 @@ from bore.plan.solver import Stopped, solve, tight_s
 from bore.plan.steps import Cuts, cut_of, job_of
 from bore.plan.task import WANTS, Wish
 from tests import demo
-from tests.conftest import CASES
+from tests.asking import CASES
 
 DEMO = demo.machines()
 SETS = (

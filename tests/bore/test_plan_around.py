@@ -110,7 +110,7 @@ def test_the_solvers_row_posted_as_ones_own_is_the_same_plan(machine: str) -> No
     assert again["says"] == []
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=30)
 @given(
     st.sampled_from(["b2", "c1", "c2", "r1", "v1", "l1"]),
     st.sampled_from(["steel-structural-355", "stainless-304", "brass-free", "iron-grey-250"]),
@@ -165,7 +165,7 @@ def flat(family: str, once: float, a_hole: float) -> Rival:
     return Rival(family, family, Plan((), 0, 0, 0, 0, ""), once, a_hole)
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=100)
 @given(st.lists(st.tuples(st.integers(0, 60), st.integers(1, 40)), min_size=1, max_size=5, unique=True))
 def test_break_evens_follow_the_cheapest_at_every_count(lines: list[tuple[int, int]]) -> None:
     """Whatever the count, the family the crossings name is the cheapest there."""
@@ -426,7 +426,7 @@ def test_what_to_expect_of_a_cut_is_said_for_every_family_and_metal() -> None:
     assert len(chips) == 4
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(0.0, 60.0), st.sampled_from(["parallels", "table", "vice"]))
 def test_a_point_hits_what_is_nearer_than_it_reaches(room: float, behind: str) -> None:
     task = read_plan(asked("c2", "12", 20, "steel-c45", behind=behind)).task

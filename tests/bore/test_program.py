@@ -106,7 +106,7 @@ def _made(cycle: Any, at: Position) -> Made:
     return Made(0, 1, words["X"], words["Y"], -min(depths), depths, 0.0, 0.0, None)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     st.sampled_from([81, 83, 73]),
     st.integers(10, 900).map(lambda tenths: tenths / 10),
@@ -187,7 +187,7 @@ def test_what_is_no_program_is_refused_in_words(text: str) -> None:
     assert refused.value.problems[0].field == "program"
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 @given(st.text(alphabet="GXYZRQFSTMPIJ0123456789.- ()\n", max_size=120))
 def test_no_text_makes_it_fall_over(text: str) -> None:
     """Whatever is typed is run or refused in words; every figure is a number."""
@@ -277,7 +277,7 @@ def sheets(draw: st.DrawFn) -> dict[str, Any]:
     }
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(sheets())
 def test_whatever_is_drilled_reads_back_without_a_difference(sheet: dict[str, Any]) -> None:
     found = written_as_data(sheet)

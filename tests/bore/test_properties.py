@@ -7,7 +7,7 @@ from typing import Any
 
 import numpy as np
 import pytest
-from hypothesis import HealthCheck, assume, given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bore.columns import columns_of
@@ -23,9 +23,9 @@ from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
 from bore.settle import settle
 from bore.window import window
-from tests.conftest import CASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
+from tests.asking import BASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
 
-QUICK = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+QUICK = settings(max_examples=60)
 POINTS = ("conventional", "thinned", "split", "self-centring", "four-facet", "sheet")
 materials = st.sampled_from(sorted(all_materials()))
 diameters = st.floats(0.5, 80).map(lambda d: round(d, 2))
@@ -92,23 +92,28 @@ def test_every_answer_is_finite_and_complete(case: dict[str, Any]) -> None:
             low, middle, high = (limit["demand"][end] for end in ("low", "middle", "high"))
             assert low <= middle * (1 + 1e-5)
             assert middle <= high * (1 + 1e-5)
-            assert limit["verdict"] == expected_verdict(limit)
+            assert limit["verdict"] in may_be(limit)
 
 
-def expected_verdict(limit: dict[str, Any]) -> str:
-    """The one verdict rule, said again."""
-    # Figures come rounded to six digits; a demand at its mark to within that may fall either way.
-    if (
-        abs(limit["demand"]["middle"] / (limit["capacity"] or 1e-9) - 1) < 2e-6
-        or abs(limit["demand"]["high"] / (limit["soft"] or 1e-9) - 1) < 2e-6
-    ):
-        return str(limit["verdict"])
-    if limit["demand"]["middle"] > limit["capacity"]:
-        return "cannot" if limit["id"] == "reach" else "gives-way"
-    return "holds" if limit["demand"]["high"] <= limit["soft"] else "tight"
+VERDICT_OF_STEP = ("holds", "tight", "gives-way")
+# Figures come rounded to six digits: one that lies within this share of its mark may stand on either side of it.
+AT_THE_MARK = 2e-6
 
 
-BASES: dict[str, dict[str, Any]] = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
+def may_be(limit: dict[str, Any]) -> set[str]:
+    """The one verdict rule, said again from the figures of the answer: over the hard mark at the middle of the band gives way (can't, for
+    reach), over the soft mark at its high side is tight, else it holds. At a mark both sides of it may be."""
+    middle, high = limit["demand"]["middle"], limit["demand"]["high"]
+    over_hard = _over(middle, limit["capacity"])
+    over_soft = _over(high, limit["soft"])
+    steps = {2 if hard else 1 if soft else 0 for hard in over_hard for soft in over_soft}
+    return {"cannot" if step == 2 and limit["id"] == "reach" else VERDICT_OF_STEP[step] for step in steps}
+
+
+def _over(demand: float, mark: float) -> set[bool]:
+    """Whether a demand is over its mark; both, where rounding hides it."""
+    ratio = demand / (mark or 1e-9)
+    return {True, False} if abs(ratio - 1) < AT_THE_MARK else {ratio > 1}
 
 
 @st.composite
@@ -156,7 +161,7 @@ def shop_cases(draw: st.DrawFn) -> dict[str, Any]:
     return case
 
 
-@settings(max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=200)
 @given(shop_cases())
 def test_any_cutter_on_any_machine_is_answered_in_finite_figures(case: dict[str, Any]) -> None:
     """No NaN, no infinity, the one verdict rule, and every limit there, whatever stands in the spindle."""
@@ -166,12 +171,12 @@ def test_any_cutter_on_any_machine_is_answered_in_finite_figures(case: dict[str,
     for limit in found["limits"]:
         if limit["demand"]:
             assert 0 <= limit["demand"]["low"] <= limit["demand"]["middle"] * (1 + 1e-5) <= limit["demand"]["high"] * (1 + 1e-4)
-            assert limit["verdict"] == expected_verdict(limit)
+            assert limit["verdict"] in may_be(limit)
         elif limit["applies"]:
             assert limit["reason"] or limit["needs"] or limit["verdict"] == "holds"
 
 
-@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=40)
 @given(
     case=shop_cases(),
     feeds=st.lists(st.floats(0.005, 1.0), min_size=2, max_size=3),
@@ -316,7 +321,7 @@ def test_a_heavier_hand_never_makes_less_feed(force: float, more: float) -> None
     assert feeds[1] >= feeds[0]
 
 
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=25)
 @given(cases())
 def test_window_is_drawn_for_any_job(case: dict[str, Any]) -> None:
     """Outlines stay within the axes and are finite; the recommended point is on a real speed and is what it says."""
@@ -346,7 +351,7 @@ PLACES = sorted(path for path in all_fields() if "[]" not in path)
 NONSENSE = st.sampled_from([None, "x", -1, 0, 1e9, [], {}, True, [None], "", {"a": 1}, [[1, 2]], [1, 2], 0.5, 7, "steel-c45", "twist"])
 
 
-@settings(max_examples=250, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=250)
 @given(
     base=st.sampled_from(["power", "hand", "example"]),
     damage=st.lists(st.tuples(st.sampled_from(PLACES), NONSENSE), min_size=1, max_size=5),

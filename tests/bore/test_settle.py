@@ -6,7 +6,7 @@ import pytest
 
 from bore.errors import BadInput
 from bore.settle import settle
-from tests.conftest import answered, hand_case, plain_case
+from tests.asking import answered, hand_case, plain_case
 
 CRIB = [
     {"family": "twist", "diameter_mm": 8.0, "substrate": "hss", "point": "conventional", "wear": "used"},

@@ -12,17 +12,14 @@ from bore.job import Job
 from bore.limits.judgement import HOLDS, TIGHT, VERDICTS
 from bore.match import match
 from bore.ways_out import MOST_OFFERED, WaysOut, ways_out
-from tests.bore.test_limits import BASES
-from tests.conftest import CASES, answered, limit_of, plain_case, put
+from tests.asking import CASES, answered, limit_of, on_base, plain_case, put
 
 STORED = json.loads((CASES / "ways_out.json").read_text(encoding="utf-8"))
 RANK = {"holds": 0, "tight": 1, "gives-way": 2, "cannot": 3}
 
 
 def stored_case(entry: dict[str, Any]) -> dict[str, Any]:
-    case = copy.deepcopy(BASES[entry["on"]])
-    for path, value in entry["changes"].items():
-        put(case, path, value)
+    case = on_base(entry["on"], entry["changes"])
     case["yard"] = STORED["yard"]
     return case
 

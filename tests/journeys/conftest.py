@@ -1,20 +1,48 @@
 """A browser (Debian's Chromium) on the real server."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, BrowserContext, Page, expect
 
+from tests.browser import LAUNCH
+from tests.journeys.gestures import drawn
+from tests.patience import patience_s
 from tests.server import Server
 
-expect.set_options(timeout=10_000)
+
+@pytest.fixture(autouse=True)
+def patience_ms(request: pytest.FixtureRequest) -> float:
+    """Every wait for a page lasts as long as this machine, as busy as it now is, may need."""
+    found = 1000 * patience_s()
+    expect.set_options(timeout=found)
+    if "page" in request.fixturenames:
+        request.getfixturevalue("page").set_default_timeout(found)
+    return found
+
+
+@pytest.fixture
+def open_page(browser: Browser, patience_ms: float) -> Iterator[Callable[..., Page]]:
+    """Opens pages in browser contexts of their own, with the options given; all are closed at the end."""
+    opened: list[BrowserContext] = []
+
+    def one(width: int = 1280, height: int = 800, **options: Any) -> Page:
+        context = browser.new_context(viewport={"width": width, "height": height}, reduced_motion="reduce", **options)
+        context.set_default_timeout(patience_ms)
+        opened.append(context)
+        return context.new_page()
+
+    yield one
+    for context in opened:
+        context.close()
 
 
 @pytest.fixture(scope="session")
-def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+def server(tmp_path_factory: pytest.TempPathFactory, demo_database: Path) -> Iterator[Server]:
     one = Server(tmp_path_factory.mktemp("yard"))
-    one.prepare()
+    one.begin_with(demo_database)
     one.start()
     yield one
     one.stop()
@@ -22,16 +50,7 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
 
 @pytest.fixture(scope="session")
 def browser_type_launch_args() -> dict[str, Any]:
-    quiet = [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-    ]
-    return {"executable_path": "/usr/bin/chromium", "args": quiet}
+    return LAUNCH
 
 
 @pytest.fixture(scope="session")
@@ -45,10 +64,3 @@ def bench(page: Page, server: Server) -> Page:
     page.goto(server.address)
     drawn(page)
     return page
-
-
-def drawn(page: Page) -> None:
-    """Verdict, log and window are there, and none is stale."""
-    expect(page.get_by_role("region", name="Verdict")).to_have_attribute("data-stale", "false")
-    expect(page.get_by_role("figure", name="Operating window").locator("svg")).to_be_visible()
-    expect(page.get_by_role("figure", name="Bore log").locator("svg").first).to_be_visible()

@@ -4,14 +4,16 @@ import base64
 import json
 import re
 import zlib
+from collections.abc import Callable
 from typing import Any
 
 from playwright.sync_api import Page, expect
 
 from bore.limits import BY_ID
-from tests.conftest import answered
-from tests.journeys.conftest import drawn
+from tests.asking import answered
 
+# Opens a further page with a width, a height and a browser context's options.
+OpenPage = Callable[..., Page]
 VERDICTS = {"holds": "Holds", "tight": "Tight", "gives-way": "Gives way", "cannot": "Can’t"}
 
 
@@ -51,6 +53,13 @@ def says_what_the_core_says(page: Page) -> None:
     first = page.locator("[data-limit]").first
     expect(first).to_have_attribute("data-limit", found["tightest"])
     expect(first).to_contain_text(BY_ID[found["tightest"]].failure, ignore_case=True)
+
+
+def drawn(page: Page) -> None:
+    """Verdict, log and window are there, and none is stale."""
+    expect(page.get_by_role("region", name="Verdict")).to_have_attribute("data-stale", "false")
+    expect(page.get_by_role("figure", name="Operating window").locator("svg")).to_be_visible()
+    expect(page.get_by_role("figure", name="Bore log").locator("svg").first).to_be_visible()
 
 
 def open_kept(page: Page, name: str) -> None:

@@ -5,11 +5,10 @@ from collections.abc import Callable
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.bore.test_families import pair
-from tests.journeys.conftest import drawn
-from tests.journeys.gestures import case_in_address, link, open_kept, phrase, says_what_the_core_says, verdict
+from tests.asking import pair
+from tests.journeys.gestures import OpenPage, case_in_address, drawn, link, open_kept, phrase, says_what_the_core_says, verdict
 from tests.server import Server
 
 
@@ -39,8 +38,8 @@ def on_screen(page: Page) -> dict[str, Callable[[], None]]:
 
 
 @pytest.mark.parametrize("theme", ["light", "dark"])
-def test_axe_finds_nothing_on_any_piece(browser: Browser, server: Server, theme: str) -> None:
-    page = browser.new_page(color_scheme=theme, viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+def test_axe_finds_nothing_on_any_piece(open_page: OpenPage, server: Server, theme: str) -> None:
+    page = open_page(color_scheme=theme)
     page.goto(server.address)
     drawn(page)
     for reach in on_screen(page).values():
@@ -53,13 +52,12 @@ def test_axe_finds_nothing_on_any_piece(browser: Browser, server: Server, theme:
     page.get_by_role("button", name=re.compile("beside the one")).click()
     expect(page.get_by_role("dialog", name="Checks side by side")).to_be_visible()
     sound(page)
-    page.close()
 
 
 @pytest.mark.parametrize("theme", ["light", "dark"])
-def test_axe_finds_nothing_in_any_verdict_or_trouble(browser: Browser, server: Server, theme: str) -> None:
+def test_axe_finds_nothing_in_any_verdict_or_trouble(open_page: OpenPage, server: Server, theme: str) -> None:
     """Gives way, can't, no bite, a deep hole, a magnet, a draft that does not read, a lost server, an empty yard, a broken link."""
-    page = browser.new_page(color_scheme=theme, viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+    page = open_page(color_scheme=theme)
     for family, kind in (("spade", "turning-centre"), ("spade", "lathe"), ("gun", "gun-drilling"), ("annular", "magnetic")):
         page.goto(link(server.address, pair(family, kind)))
         drawn(page)
@@ -79,6 +77,7 @@ def test_axe_finds_nothing_in_any_verdict_or_trouble(browser: Browser, server: S
     page.get_by_role("button", name="Keep 10 mm").click()
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_be_hidden()
+    drawn(page)
     page.route("**/api/check", lambda route: route.abort())
     page.keyboard.press("ArrowUp")
     expect(page.get_by_role("alert")).to_contain_text("does not answer")
@@ -92,7 +91,6 @@ def test_axe_finds_nothing_in_any_verdict_or_trouble(browser: Browser, server: S
     page.goto(server.address)
     expect(page.get_by_text("Three things to say first")).to_be_visible()
     sound(page)
-    page.close()
 
 
 def tab_to(page: Page, name: str) -> None:
@@ -187,10 +185,9 @@ def test_every_action_by_keyboard_alone(bench: Page) -> None:
     expect(bench.locator('[aria-expanded="true"]').first).to_be_visible()
 
 
-def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
+def test_on_a_phone_by_touch(open_page: OpenPage, server: Server) -> None:
     """From the sentence to a way out at 390 by 844, with fingers only; nothing smaller than a finger, nothing off the side."""
-    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True, reduced_motion="reduce")
-    page = context.new_page()
+    page = open_page(390, 844, has_touch=True, is_mobile=True)
     page.goto(server.address)
     drawn(page)
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
@@ -225,4 +222,3 @@ def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
     assert {name: height for name, height in heights.items() if height < 43.5} == {}
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     sound(page)
-    context.close()

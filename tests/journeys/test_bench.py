@@ -5,10 +5,9 @@ import re
 import urllib.request
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import drawn
-from tests.journeys.gestures import case_in_address, choose, open_kept, phrase, says_what_the_core_says, type_into, verdict
+from tests.journeys.gestures import OpenPage, case_in_address, choose, drawn, open_kept, phrase, says_what_the_core_says, type_into, verdict
 from tests.server import Server
 
 
@@ -212,17 +211,16 @@ def test_by_keys_alone(bench: Page) -> None:
     expect(bench.get_by_role("dialog")).to_be_hidden()
 
 
-def test_a_link_opens_the_same_check_and_a_damaged_one_says_so(bench: Page, server: Server, browser: Browser) -> None:
+def test_a_link_opens_the_same_check_and_a_damaged_one_says_so(bench: Page, server: Server, open_page: OpenPage) -> None:
     choose(bench, "speed", "belt A")
     drawn(bench)
-    other = browser.new_page()
+    other = open_page()
     other.goto(bench.url)
     drawn(other)
     assert other.get_by_role("region", name="The job").inner_text() == bench.get_by_role("region", name="The job").inner_text()
     other.goto(f"{server.address}/?job=broken")
     expect(other.get_by_text("link that was opened is damaged")).to_be_visible()
     drawn(other)
-    other.close()
 
 
 def test_the_map_can_be_clicked_and_a_school_pinned(bench: Page) -> None:

@@ -8,8 +8,7 @@ import urllib.request
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import drawn
-from tests.journeys.gestures import case_in_address, choose, open_kept, phrase, says_what_the_core_says, verdict
+from tests.journeys.gestures import case_in_address, choose, drawn, open_kept, phrase, says_what_the_core_says, verdict
 from tests.server import Server
 
 

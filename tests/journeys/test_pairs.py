@@ -5,13 +5,11 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.bore.test_families import pair
-from tests.bore.test_pairs import ROWS
-from tests.journeys.conftest import drawn
-from tests.journeys.gestures import VERDICTS, choose, link, phrase, says_what_the_core_says, type_into, verdict
+from tests.asking import pair, pairs_of_family_and_machine
+from tests.journeys.gestures import VERDICTS, choose, drawn, link, phrase, says_what_the_core_says, type_into, verdict
 from tests.server import Server
 
-RUN = [row for row in ROWS if row["how"] != "x"]
+RUN = [row for row in pairs_of_family_and_machine() if row["how"] != "x"]
 
 
 @pytest.mark.parametrize("row", RUN, ids=[f"{row['family']} on {row['kind']}" for row in RUN])

@@ -1,8 +1,8 @@
-"""Mutate the arithmetic and comparisons of schools/, limits/ and mechanics/, run the tests on each mutant, say which lived.
+"""Mutate the arithmetic and comparisons of the core, part by part, run the tests on each mutant, say which lived.
 
 The mutation tester is cosmic-ray. Each part of the sources is mutated in a copy of the tree of its own, so that parts run side by
-side. An interrupted run goes on where it stopped. Words after the command: `report` only says what was found; `survivors` tries
-those that lived once more against today's tests; a new run begins by removing `.mutation/`.
+side. An interrupted run goes on where it stopped. Words after the command: names of parts, for those alone; `report` only says what
+was found; `survivors` tries those that lived once more against today's tests; a new run begins by removing `.mutation/`.
 """
 
 import json
@@ -21,7 +21,13 @@ from cosmic_ray.work_item import TestOutcome
 
 ROOT = Path(__file__).resolve().parents[2]
 WORK = ROOT / ".mutation"
-PARTS = {"mechanics": ("bore/mechanics",), "limits": ("bore/limits", "bore/schools")}
+PARTS = {
+    "mechanics": ("bore/mechanics",),
+    "limits": ("bore/limits", "bore/schools"),
+    "plan": ("bore/plan",),
+    "program": ("bore/program",),
+}
+AT_ONCE = 2
 
 # Arithmetic and comparisons, each replaced by its near neighbours. What is left out: `|`, which here only writes types, and far
 # replacements (`+` by `**`), which anything notices.
@@ -96,9 +102,10 @@ def run_part(part: str) -> None:
     address = folder / "warm.socket"
     address.unlink(missing_ok=True)
     environment = os.environ | {"CI": "1", "PYTHONPATH": str(folder)}
+    began = time.monotonic()
     with (folder / "warm.log").open("a") as log:
         warm = subprocess.Popen(
-            [sys.executable, ROOT / "tests/mutation/warm.py", address], cwd=folder, env=environment, stdout=log, stderr=log
+            [sys.executable, ROOT / "tests/mutation/warm.py", address, part], cwd=folder, env=environment, stdout=log, stderr=log
         )
         try:
             while not address.exists():
@@ -107,6 +114,7 @@ def run_part(part: str) -> None:
             cosmic_ray(folder, "cosmic-ray", "exec", "mutants.toml", "mutants.sqlite")
         finally:
             warm.kill()
+    print(f"{part}: {(time.monotonic() - began) / 60:.0f} min", flush=True)
 
 
 def outcomes(part: str) -> Iterator[tuple[bool, str]]:
@@ -122,12 +130,12 @@ def outcomes(part: str) -> Iterator[tuple[bool, str]]:
             yield result.test_outcome != TestOutcome.SURVIVED, f"{at.module_path}:{at.start_pos[0]}:{at.start_pos[1]} {operator}: {line}"
 
 
-def report() -> None:
+def report(parts: list[str]) -> None:
     """The share noticed, in all and by part, and every mutant that lived."""
     lived: list[str] = []
     tried = 0
-    for part in PARTS:
-        found = list(outcomes(part))
+    for part in parts:
+        found = list(outcomes(part)) if (WORK / part / "mutants.sqlite").exists() else []
         living = sorted(where for noticed, where in found if not noticed)
         print(f"{part}: {len(found) - len(living)} of {len(found)} noticed")
         lived += living
@@ -136,11 +144,19 @@ def report() -> None:
     print("lived:", *lived, sep="\n  ")
 
 
+def main(words: list[str]) -> None:
+    """Run what the words after the command ask for."""
+    if strange := [word for word in words if word not in (*PARTS, "report", "survivors")]:
+        sys.exit(f"{strange[0]} is no part: {', '.join(PARTS)}; or report, or survivors")
+    parts = [part for part in PARTS if part in words] or list(PARTS)
+    if "survivors" in words:
+        for part in parts:
+            forget_survivors(part)
+    if "report" not in words:
+        with ThreadPoolExecutor(AT_ONCE) as pool:
+            list(pool.map(run_part, parts))
+    report(parts)
+
+
 if __name__ == "__main__":
-    if "survivors" in sys.argv[1:]:
-        for name in PARTS:
-            forget_survivors(name)
-    if "report" not in sys.argv[1:]:
-        with ThreadPoolExecutor(len(PARTS)) as pool:
-            list(pool.map(run_part, PARTS))
-    report()
+    main(sys.argv[1:])

@@ -21,8 +21,7 @@ PLAIN = (
     *("-o", "addopts=--doctest-modules --doctest-glob=*.md"),
     *(f"-pno:{name}" for name in ("django", "cov", "pytest_cov", "xdist", "benchmark", "playwright", "base_url")),
 )
-# Quickest first: a mutant that the first set notices never reaches the second.
-STAGES = (
+ARITHMETIC = (
     (
         "bore/mechanics",
         "bore/schools",
@@ -35,15 +34,22 @@ STAGES = (
     ("tests/bore/test_pictures.py",),
     ("tests/bore/test_deep_program_calibration.py", "--deselect=tests/bore/test_deep_program_calibration.py::test_each_is_a_command"),
 )
+# Quickest first: a mutant that the first set notices never reaches the second.
+STAGES = {
+    "mechanics": ARITHMETIC,
+    "limits": ARITHMETIC,
+    "plan": (("bore/plan", "tests/bore/test_plan.py"), ("tests/bore/test_plan_around.py",), ("tests/bore/test_program.py",)),
+    "program": (("bore/program", "tests/bore/test_program.py"), ("tests/bore/test_deep_program_calibration.py",)),
+}
 # A mutant may loop for ever; the clean run takes well under a minute.
 PATIENCE_S = 150
 
 
-def run_stages() -> int:
+def run_stages(part: str) -> int:
     """The exit code of the first set of tests that fails; 0 when none does."""
     import pytest
 
-    for number, stage in enumerate(STAGES):
+    for number, stage in enumerate(STAGES[part]):
         # A second session in one process would reuse the first one's modules, so each set has a fork of its own.
         child = os.fork()
         if child == 0:
@@ -55,19 +61,19 @@ def run_stages() -> int:
     return 0
 
 
-def answer_one(connection: socket.socket) -> None:
+def answer_one(connection: socket.socket, part: str) -> None:
     """Run the tests in a fork of its own and send back the exit code as text."""
     child = os.fork()
     if child == 0:
         os.setpgid(0, 0)
         signal.alarm(PATIENCE_S)
         signal.signal(signal.SIGALRM, lambda *_: os.killpg(0, signal.SIGKILL))
-        os._exit(abs(run_stages()) & 0x7F)
+        os._exit(abs(run_stages(part)) & 0x7F)
     status = os.waitstatus_to_exitcode(os.waitpid(child, 0)[1])
     connection.sendall(str(abs(status)).encode())
 
 
-def serve(address: Path) -> None:
+def serve(address: Path, part: str) -> None:
     """Answer one request after another until killed."""
     for name in LIBRARIES:
         importlib.import_module(name)
@@ -77,8 +83,8 @@ def serve(address: Path) -> None:
         while True:
             connection, _ = listener.accept()
             with connection:
-                answer_one(connection)
+                answer_one(connection, part)
 
 
 if __name__ == "__main__":
-    serve(Path(sys.argv[1]))
+    serve(Path(sys.argv[1]), sys.argv[2])

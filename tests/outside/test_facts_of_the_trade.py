@@ -1,14 +1,11 @@
 """Facts of the trade the computation must meet (common practice, no published source)."""
 
 import copy
-import json
 import math
 
 import pytest
 
-from tests.conftest import CASES, answered, checked, hand_case, limit_of, plain_case
-
-BASES = json.loads((CASES / "bases.json").read_text(encoding="utf-8"))
+from tests.asking import BASES, answered, checked, hand_case, limit_of, plain_case
 
 
 class TestTwistDrills:

@@ -214,7 +214,7 @@ def test_kosilova_steel_of_680(diameter: float, feed: float, torque: float, thru
     from bore.columns import columns_of
     from bore.contract.read import read_case
     from bore.schools import power_law
-    from tests.conftest import plain_case
+    from tests.asking import plain_case
 
     case = plain_case(hole__diameter_mm=diameter, cutter__point="thinned", machine__holder={"kind": "morse", "size": 4})
     columns = columns_of(read_case(case))
@@ -249,7 +249,7 @@ class TestShareInsideTheBand:
     def test_three_in_four_fall_inside_and_none_above(self) -> None:
         """31 of 40 fall inside, thrust always. The nine that do not are torques by the German drilling constants, which carry no
         correction for chip compression or speed; they lie below the low side by a tenth or less, on the safe side."""
-        from tests.conftest import checked, plain_case
+        from tests.asking import checked, plain_case
 
         inside = total = 0
         for d, f in self.drills:

@@ -14,7 +14,7 @@ from bore.quantities import units
 from bore.quantities.drill_sizes import GAUGE_INCHES, read_drill_size
 from bore.quantities.notation import read_quantity
 from bore.sources import TABLES, all_sources, rows
-from tests.conftest import plain_case
+from tests.asking import plain_case
 
 ROWS = list(all_materials().values())
 IDS = [row.material.id for row in ROWS]

@@ -6,29 +6,16 @@ from typing import Any
 import jsonschema
 import pytest
 from django.test import Client
-from pydantic import TypeAdapter
 
 from bore.contract.schema import case_schema
 from shop.api import schemas
 from shop.api.api import api
 from shop.jobs.models import SavedCheck
 from shop.yard.models import Cutter, Machine, Material
-from tests.conftest import CASES, answered, hand_case, plain_case
+from tests.asking import CASES, answered, hand_case, plain_case
+from tests.shop.requests import post, shaped
 
 pytestmark = pytest.mark.django_db
-
-
-def post(client: Client, path: str, data: Any) -> Any:
-    return client.post(path, data if isinstance(data, str) else json.dumps(data), content_type="application/json")
-
-
-def shaped(schema: Any, response: Any) -> Any:
-    """The body, held to the schema the API describes it by: same names, nothing missing, nothing extra."""
-    assert response.status_code == 200, response.content
-    data = response.json()
-    again = TypeAdapter(schema).dump_python(TypeAdapter(schema).validate_python(data), mode="json")
-    assert again == data
-    return data
 
 
 @pytest.mark.parametrize(

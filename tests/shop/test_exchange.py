@@ -20,7 +20,7 @@ from shop.exchange.shop_file import KINDS, records_of, shop_schema, whole_shop
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.yard.actions import put_cutter
 from shop.yard.models import Cutter, Machine, Material
-from tests.conftest import plain_case
+from tests.asking import plain_case
 
 pytestmark = pytest.mark.django_db
 DOCS = Path(__file__).parents[2] / "docs"
@@ -135,7 +135,7 @@ def values_of(entry: Any) -> st.SearchStrategy[Any]:
             return st.none()
 
 
-@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.data())
 def test_any_cutters_row_reads_back_to_its_record(data: st.DataObject) -> None:
     """Whatever a cutter's fields hold within their ranges, its row reads back to the same record."""

@@ -17,6 +17,7 @@ from schemathesis import GenerationMode
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance, status_code_conformance
 
+from tests.patience import patience_s
 from tests.server import ROOT, Server
 
 CASES_ASKED = 2000
@@ -29,9 +30,9 @@ LEFT_OUT = ("/api/sign-in", "/api/sign-out")
 
 
 @pytest.fixture(scope="module")
-def server(tmp_path_factory: pytest.TempPathFactory) -> Any:
+def server(tmp_path_factory: pytest.TempPathFactory, demo_database: Path) -> Any:
     one = Server(tmp_path_factory.mktemp("fuzzed"))
-    one.prepare()
+    one.begin_with(demo_database)
     one.start()
     yield one
     one.stop()
@@ -60,7 +61,6 @@ def ask(operation: Any, mode: GenerationMode, session: requests.Session, asked: 
 
     @settings(
         max_examples=FEWER.get(operation.path, EXAMPLES),
-        deadline=None,
         derandomize=True,
         database=None,
         phases=[Phase.generate],
@@ -90,5 +90,5 @@ def test_two_thousand_requests_and_none_breaks_it(server: Server, session: reque
 
 
 def test_the_description_itself_is_not_served(server: Server) -> None:
-    assert requests.get(f"{server.address}/api/openapi.json", timeout=10).status_code == 404
+    assert requests.get(f"{server.address}/api/openapi.json", timeout=patience_s()).status_code == 404
     assert re.search("fuzzed", str(Path(server.environment["FIERCE_BORE_DATA"])))

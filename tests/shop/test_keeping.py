@@ -5,30 +5,24 @@ import json
 import os
 import signal
 import sqlite3
-import subprocess
-import sys
 import threading
 from pathlib import Path
 from typing import Any
 
 import pytest
 
-from tests.server import ROOT, Server
+from shop.keep import backups
+from tests.patience import patience_s
+from tests.server import Server
 
 CLIENTS, WRITES = 8, 500
 CUTTER = {"spec": {"family": "twist", "diameter_mm": 8}, "place": "the test's own tray"}
 
 
-def manage(server: Server, *arguments: str) -> subprocess.CompletedProcess[str]:
-    return subprocess.run(
-        [sys.executable, "manage.py", *arguments], cwd=ROOT, env=server.environment, capture_output=True, text=True, check=False
-    )
-
-
 @pytest.fixture
-def server(tmp_path: Path) -> Any:
+def server(tmp_path: Path, demo_database: Path) -> Any:
     one = Server(tmp_path)
-    one.prepare()
+    one.begin_with(demo_database)
     one.start()
     yield one
     one.stop()
@@ -48,7 +42,7 @@ class Writer(threading.Thread):
         self.refused: list[tuple[int, bytes]] = []
 
     def run(self) -> None:
-        link = http.client.HTTPConnection("127.0.0.1", self.port, timeout=30)
+        link = http.client.HTTPConnection("127.0.0.1", self.port, timeout=patience_s())
         try:
             link.request("GET", "/")
             page = link.getresponse()
@@ -87,7 +81,7 @@ def test_every_acknowledged_write_is_there_after_the_server_was_killed(server: S
     writers = [Writer(server, number, WRITES // CLIENTS + 1, acknowledged, half) for number in range(CLIENTS)]
     for writer in writers:
         writer.start()
-    assert half.wait(60)
+    assert half.wait(patience_s())
     assert server.process is not None
     for child in Path(f"/proc/{server.process.pid}/task/{server.process.pid}/children").read_text().split():
         os.kill(int(child), signal.SIGKILL)
@@ -95,12 +89,12 @@ def test_every_acknowledged_write_is_there_after_the_server_was_killed(server: S
     server.process.wait()
     server.process = None
     for writer in writers:
-        writer.join(60)
+        writer.join(patience_s())
     kept = {name for writer in writers for name in writer.kept}
     assert [refused for writer in writers for refused in writer.refused] == []
     assert WRITES / 2 <= len(kept) < WRITES
     assert kept <= names_in(tmp_path / "shop.sqlite3")
-    found = manage(server, "verify")
+    found = server.asked("verify")
     assert found.returncode == 0, found.stderr
     with sqlite3.connect(tmp_path / "shop.sqlite3") as one:
         told = one.execute(
@@ -117,17 +111,17 @@ def test_a_backup_taken_while_clients_write_is_whole_and_comes_back(server: Serv
     writers = [Writer(server, number, 20) for number in range(4)]
     for writer in writers:
         writer.start()
-    taken = manage(server, "backup")
+    taken = server.asked("backup")
     assert taken.returncode == 0, taken.stderr
     for writer in writers:
-        writer.join(60)
+        writer.join(patience_s())
     assert sum(len(writer.kept) for writer in writers) == 80
     place = Path(taken.stdout.split(" (")[0])
     assert oct(place.stat().st_mode)[-3:] == "600"
     assert sorted(path.name for path in place.parent.iterdir()) == [place.name]
-    assert manage(server, "verify", str(place)).returncode == 0
+    assert server.asked("verify", str(place)).returncode == 0
     then = names_in(place)
-    back = manage(server, "restore", str(place))
+    back = server.asked("restore", str(place))
     assert back.returncode == 0, back.stderr
     assert names_in(tmp_path / "shop.sqlite3") == then
     assert len(list(place.parent.glob("*.sqlite3"))) == 2
@@ -143,23 +137,26 @@ def damaged(place: Path) -> None:
         file.write(b"\x5a" * 4096 * 30)
 
 
-def test_what_is_not_sound_is_said_and_not_put_back(tmp_path: Path) -> None:
+def test_what_is_not_sound_is_said_and_not_put_back(tmp_path: Path, demo_database: Path) -> None:
     server = Server(tmp_path / "shop")
-    server.prepare()
+    server.begin_with(demo_database)
     place = tmp_path / "copy.sqlite3"
-    assert manage(server, "backup", "--to", str(place)).returncode == 0
+    assert server.asked("backup", "--to", str(place)).returncode == 0
     damaged(place)
     other = tmp_path / "other.sqlite3"
     sqlite3.connect(other).execute("CREATE TABLE harbour (name)").connection.close()
     later = tmp_path / "later.sqlite3"
-    manage(server, "backup", "--to", str(later))
+    server.asked("backup", "--to", str(later))
     with sqlite3.connect(later) as one:
         one.execute("INSERT INTO django_migrations (app, name, applied) VALUES ('yard', '9999_of_next_year', '2030-01-01')")
-    words = {place: "not sound", other: "no database of this shop", later: "later version", tmp_path / "nothing": "cannot be read"}
+    words = {place: "malformed", other: "no database of this shop", later: "later version", tmp_path / "nothing": "cannot be read"}
     for file, said in words.items():
-        found = manage(server, "verify", str(file))
+        assert said in backups.verify(file).problems[0]
+        with pytest.raises(ValueError, match=said):
+            backups.restore(file)
+    for command in ("verify", "restore"):
+        found = server.asked(command, str(place))
         assert found.returncode != 0
-        assert said in found.stderr
-        assert manage(server, "restore", str(file)).returncode != 0
-    assert manage(server, "verify").returncode == 0
+        assert "malformed" in found.stderr
+    assert server.asked("verify").returncode == 0
     assert not (tmp_path / "shop" / "backups").exists()

@@ -16,7 +16,7 @@ from shop.people.actions import change_person, first_admin
 from shop.people.lockout import TRIES
 from shop.people.models import User
 from shop.people.roles import ROLES, rank
-from tests.conftest import CASES
+from tests.asking import CASES
 
 pytestmark = pytest.mark.django_db
 PASSWORD = "slack water at six"

@@ -8,20 +8,10 @@ from django.test import Client
 
 from shop.api import schemas
 from shop.yard.actions import put_away
-from shop.yard.models import Cutter, Machine
-from tests.shop.test_api import post, shaped
+from shop.yard.models import Cutter
+from tests.shop.requests import asked, post, shaped
 
 pytestmark = pytest.mark.django_db
-
-
-def asked(hole: str, machine: str = "b2", material: str = "steel-c45", **plan: Any) -> dict[str, Any]:
-    case = {
-        "hole": {"depth_mm": 12, "through": True, "behind": "backing", "count": 4},
-        "material": {"id": material},
-        "machine": Machine.objects.get(slug=machine).as_spec(),
-        "holding": {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True},
-    }
-    return {"case": case, "plan": {"hole": hole} | plan}
 
 
 def test_a_plan_is_made_from_the_shops_own_crib(here: Client) -> None:

@@ -18,8 +18,7 @@ from shop.keep.standing import BINNED
 from shop.people.models import User
 from shop.yard.actions import put_away, put_cutter
 from shop.yard.models import Cutter, Machine
-from tests.shop.test_api import post, shaped
-from tests.shop.test_plan_route import asked
+from tests.shop.requests import asked, post, shaped
 
 pytestmark = pytest.mark.django_db
 

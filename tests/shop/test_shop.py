@@ -14,7 +14,7 @@ from shop.keep.standing import BIN_DAYS
 from shop.keep.tidy import empty_bin
 from shop.yard.actions import put_away, put_machine
 from shop.yard.models import Cutter, Machine, Material, Stage
-from tests.shop.test_api import shaped
+from tests.shop.requests import shaped
 
 pytestmark = pytest.mark.django_db
 

@@ -81,7 +81,7 @@ it("waits for a server that is gone and reads the draft when it is back", async 
   expect(result.current.lost).toBe(true);
   replies.set("/api/read", { status: 200, body: { text: "40", value: 40, echo: "", near: [] } });
   replies.set("/api/me", { status: 200, body: { username: "demo", name: "Demo", demo: true } });
-  await waitFor(() => expect(result.current.state.job?.case.hole.depth_mm).toBe(40), { timeout: 5000 });
+  await waitFor(() => expect(result.current.state.job?.case.hole.depth_mm).toBe(40));
   expect(result.current.lost).toBe(false);
 });
 

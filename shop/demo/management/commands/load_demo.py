@@ -13,6 +13,12 @@ class Command(BaseCommand):
     help = "Load the made-up ferry yard: machines, drills, jobs and the demo machinist."
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Load it and say what is there."""
-        found = load_demo()
+        """Load it, say what is being put in, and at the end what is there."""
+
+        def tell(words: str) -> None:
+            self.stdout.write(f"  {words}")
+            self.stdout.flush()
+
+        self.stdout.write("Loading the demo yard:")
+        found = load_demo(tell)
         self.stdout.write("Demo yard: " + ", ".join(f"{count} {name}" for name, count in found.items()) + ".")

@@ -1,5 +1,6 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
 import { useEffect, useState } from "react";
+import { flushSync } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
 import { BoreLog } from "../../drawing/BoreLog";
@@ -33,6 +34,8 @@ import { Share } from "./parts/Share";
 import { useFindable } from "./useFindable";
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
+// What a key opens is there, and has the focus, before the next key comes: a fast typist's letters go into it.
+const atOnce = (open: () => void): void => flushSync(open);
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
 
 export function Bench({ keysOn }: { keysOn: boolean }) {
@@ -73,14 +76,14 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   };
   // Asked of the page itself when the key comes: a picker that has just closed must not swallow the next key.
   const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen };
-  useHotkeys(Object.keys(PHRASES), (event) => openAt(PHRASES[event.key.toLowerCase()] ?? null), free);
+  useHotkeys(Object.keys(PHRASES), (event) => atOnce(() => openAt(PHRASES[event.key.toLowerCase()] ?? null)), free);
   useHotkeys("left", () => nudge((was) => nudgeSpeed(was, -1), "speed"), free);
   useHotkeys("right", () => nudge((was) => nudgeSpeed(was, 1), "speed"), free);
   useHotkeys("up", () => nudge((was) => nudgeFeed(was, 1), "feed"), free);
   useHotkeys("down", () => nudge((was) => nudgeFeed(was, -1), "feed"), free);
   useHotkeys("w", () => setLimit(limit ? null : (answer?.tightest ?? null)), free);
-  useHotkeys("k", () => setKeeping(true), free);
-  useHotkeys("/", () => setFinding(true), { ...free, useKey: true });
+  useHotkeys("k", () => atOnce(() => setKeeping(true)), free);
+  useHotkeys("/", () => atOnce(() => setFinding(true)), { ...free, useKey: true });
   useHotkeys("g>b", () => document.querySelector<HTMLElement>("main .phrase")?.focus(), free);
   useHotkeys("u", () => setSystem(system.length === "metric" ? INCH : METRIC), free);
   useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });

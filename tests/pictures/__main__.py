@@ -1,0 +1,199 @@
+"""Take the pictures of `docs/screenshots/` anew, each from the demo yard in the real browser: `make pictures`, or some by their names.
+
+One function a picture: it brings a page to what is to be seen. The picture's name is the function's.
+"""
+
+import re
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+from tests.browser import LAUNCH
+from tests.journeys.gestures import drawn, open_kept
+from tests.server import ROOT, Server
+
+PLACE = ROOT / "docs" / "screenshots"
+DESK: dict[str, Any] = {"viewport": {"width": 1280, "height": 800}}
+PHONE: dict[str, Any] = {"viewport": {"width": 390, "height": 844}, "device_scale_factor": 1.5, "has_touch": True}
+# An A4 sheet at 96 dots an inch, its margins left off.
+SHEET: dict[str, Any] = {"viewport": {"width": 718, "height": 1047}}
+VIEWS: dict[str, tuple[dict[str, Any], Callable[[Page], None]]] = {}
+
+
+def view(screen: dict[str, Any], **options: Any) -> Callable[[Callable[[Page], None]], Callable[[Page], None]]:
+    """Registers what brings a page to one picture, and how large the page is."""
+
+    def register(reach: Callable[[Page], None]) -> Callable[[Page], None]:
+        VIEWS[reach.__name__.replace("_", "-")] = ({**screen, **options}, reach)
+        return reach
+
+    return register
+
+
+def _bench(page: Page, name: str) -> None:
+    page.goto("/")
+    drawn(page)
+    open_kept(page, name)
+
+
+def _plan(page: Page, name: str) -> None:
+    page.goto("/plan")
+    page.get_by_role("button", name=re.compile("^Kept plans")).click()
+    page.get_by_role("dialog").get_by_role("button", name=name).first.click()
+    expect(page).to_have_title(f"The Plan: {name}")
+    expect(page.get_by_role("list", name="Steps").locator("> li").first).to_be_visible()
+
+
+def _shop(page: Page, part: str) -> None:
+    page.goto(f"/shop/{part}")
+    expect(page.get_by_role("navigation", name="Parts of the shop")).to_be_visible()
+
+
+@view(DESK)
+def bench(page: Page) -> None:
+    _bench(page, "Winch bracket, foundation bolts")
+
+
+@view(DESK, color_scheme="dark")
+def bench_dim(page: Page) -> None:
+    _bench(page, "Guard-rail stanchion foot")
+
+
+@view(PHONE)
+def bench_phone(page: Page) -> None:
+    _bench(page, "Winch bracket, foundation bolts")
+
+
+@view(DESK)
+def working(page: Page) -> None:
+    bench(page)
+    page.keyboard.press("w")
+
+
+@view(DESK)
+def magnetic(page: Page) -> None:
+    _bench(page, "Landing-stage beam, M20 holes")
+
+
+@view(DESK)
+def gun(page: Page) -> None:
+    _bench(page, "Winch shaft, oil gallery")
+
+
+@view(DESK)
+def gives_way(page: Page) -> None:
+    _bench(page, "Landing-stage rail splice")
+
+
+@view(DESK)
+def cutter_picker(page: Page) -> None:
+    bench(page)
+    page.keyboard.press("c")
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+@view(DESK)
+def holding(page: Page) -> None:
+    bench(page)
+    page.keyboard.press("h")
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+@view(DESK)
+def compare(page: Page) -> None:
+    bench(page)
+    page.get_by_role("button", name=re.compile("Kept checks")).click()
+    for name in ("Winch bed", "Ramp splice"):
+        page.get_by_label(f"Compare with {name}").check()
+    page.get_by_role("button", name=re.compile("beside the one")).click()
+    expect(page.get_by_role("dialog", name="Checks side by side")).to_be_visible()
+
+
+@view(SHEET)
+def printed(page: Page) -> None:
+    bench(page)
+    page.emulate_media(media="print")
+
+
+@view(DESK)
+def plan(page: Page) -> None:
+    _plan(page, "Ramp plate, fixing threads")
+
+
+@view(DESK)
+def plan_program(page: Page) -> None:
+    _plan(page, "Ramp plate, fixing threads")
+    page.get_by_role("group", name="More about the plan").get_by_role("button", name="Program", exact=True).click()
+    expect(page.get_by_text("Read back")).to_be_visible()
+    page.get_by_text("Read back").scroll_into_view_if_needed()
+
+
+@view(SHEET)
+def plan_card(page: Page) -> None:
+    _plan(page, "Ramp plate, fixing threads")
+    page.emulate_media(media="print")
+
+
+@view(DESK)
+def shop_machine(page: Page) -> None:
+    _shop(page, "machines/b3")
+    expect(page.get_by_role("figure", name="Spindle curve")).to_be_visible()
+
+
+@view(DESK)
+def shop_crib(page: Page) -> None:
+    _shop(page, "crib")
+    page.get_by_label("Put in a set or a single, as its lid reads").fill("cobalt stub 7-9 x 0.5")
+    expect(page.get_by_role("region", name="As it would stand").get_by_role("listitem")).to_have_count(5)
+
+
+@view(DESK)
+def shop_metals(page: Page) -> None:
+    _shop(page, "materials")
+    page.get_by_role("button", name=re.compile("Old guide rail, 260 HB")).click()
+
+
+@view(DESK)
+def shop_files(page: Page) -> None:
+    _shop(page, "files")
+    rows = b"name,family,DC,OAL,place\n9.8 mm stub,twist,9.8,89,lathe tray\nno size,twist,,,\n"
+    page.get_by_label("File", exact=True).set_input_files({"name": "cutters.csv", "mimeType": "text/csv", "buffer": rows})
+    expect(page.get_by_role("region", name="Rows of the file")).to_contain_text("is needed")
+
+
+def take(browser: Browser, address: str, name: str) -> None:
+    """One picture, in a browser context of its own."""
+    screen, reach = VIEWS[name]
+    context = browser.new_context(base_url=address, reduced_motion="reduce", **screen)
+    context.set_default_timeout(60_000)
+    page = context.new_page()
+    reach(page)
+    expect(page.locator(".stale")).to_have_count(0)
+    page.evaluate("document.fonts.ready")
+    page.screenshot(path=PLACE / f"{name}.png", animations="disabled")
+    context.close()
+    print(name, flush=True)
+
+
+def main(names: list[str]) -> None:
+    """Take the pictures named, or all."""
+    if strange := [name for name in names if name not in VIEWS]:
+        sys.exit(f"{strange[0]} is no picture: {', '.join(VIEWS)}")
+    expect.set_options(timeout=60_000)
+    with tempfile.TemporaryDirectory() as place, sync_playwright() as play:
+        server = Server(Path(place))
+        server.prepare()
+        server.start()
+        browser = play.chromium.launch(**LAUNCH)
+        for name in names or VIEWS:
+            take(browser, server.address, name)
+        browser.close()
+        server.stop()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1:])

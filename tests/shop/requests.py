@@ -1,0 +1,34 @@
+"""What the shop's tests ask, and how they look at an answer."""
+
+import json
+from typing import Any
+
+from django.test import Client
+from pydantic import TypeAdapter
+
+from shop.yard.models import Machine
+
+
+def post(client: Client, path: str, data: Any) -> Any:
+    """A post of JSON, or of text as it stands."""
+    return client.post(path, data if isinstance(data, str) else json.dumps(data), content_type="application/json")
+
+
+def shaped(schema: Any, response: Any) -> Any:
+    """The body, held to the schema the API describes it by: same names, nothing missing, nothing extra."""
+    assert response.status_code == 200, response.content
+    data = response.json()
+    again = TypeAdapter(schema).dump_python(TypeAdapter(schema).validate_python(data), mode="json")
+    assert again == data
+    return data
+
+
+def asked(hole: str, machine: str = "b2", material: str = "steel-c45", **plan: Any) -> dict[str, Any]:
+    """A plan as a screen asks for it: a hole on one of the shop's machines."""
+    case = {
+        "hole": {"depth_mm": 12, "through": True, "behind": "backing", "count": 4},
+        "material": {"id": material},
+        "machine": Machine.objects.get(slug=machine).as_spec(),
+        "holding": {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True},
+    }
+    return {"case": case, "plan": {"hole": hole} | plan}
