@@ -154,6 +154,10 @@ def _stations(columns: Columns, shape: _Shape) -> Array:
 
 def _shares(columns: Columns, result: Result, shape: _Shape, depth: Array) -> tuple[Array, Array]:
     """Share of the full torque and of the full thrust at each depth: what is in the plates, less what is through them."""
+    if not columns.family.plunges:
+        # It goes round with all its length in the metal at once.
+        whole = _over_plates(columns, shape, depth, _pressed)
+        return whole, whole
     chisel, inner = columns.chisel_ratio * columns.diameter_mm, columns.start_diameter_mm
     begins = chisel if columns.family.has_chisel else inner
     # The cone's own tangent, or for an end without a chisel the slope that fills it over its height.
@@ -171,8 +175,13 @@ def _shares(columns: Columns, result: Result, shape: _Shape, depth: Array) -> tu
         return np.asarray(engagement.lip_share(engaged_mm=de, inner_diameter_mm=most(inner, chisel), diameter_mm=columns.diameter_mm))
 
     chisel_share = _chisel_share(columns, result)
-    torque, lips, pressed = (_over_plates(columns, shape, depth, of) for of in (torque_of, lips_of, lambda advance: (advance > 0) * 1.0))
+    torque, lips, pressed = (_over_plates(columns, shape, depth, of) for of in (torque_of, lips_of, _pressed))
     return torque, (1 - chisel_share) * lips + chisel_share * pressed
+
+
+def _pressed(advance: Array) -> Array:
+    """All of it from the first touch."""
+    return np.where(advance > 0, 1.0, 0.0)
 
 
 def _over_plates(columns: Columns, shape: _Shape, depth: Array, share_of: Callable[[Array], Array]) -> Array:

@@ -22,7 +22,7 @@ from bore.job import Job, Pecks
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import TIGHT
 from bore.machines.kinds import HAND_FEEDS
-from bore.settings import FORCES_N, book_setting, real_feeds, real_speeds, removal, score, stage_words, with_feed
+from bore.settings import FORCES_N, book_setting, real_feeds, real_speeds, score, stage_words, with_feed
 
 NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
 SPLIT, THINNED = "split", "thinned"
@@ -72,7 +72,7 @@ def settings_changes(job: Job, columns: Columns, result: Result) -> Iterator[Can
     assert now_feed is not None
     grid = evaluate(columns.over(job, feed_mm_rev=np.append(feeds, now_feed)[:, None], speed_rpm=np.append(speeds, now_speed)[None, :]))
     shape = (len(feeds) + 1, len(speeds) + 1)
-    taken = removal(columns, np.append(feeds, now_feed)[:, None], np.append(speeds, now_speed)[None, :])
+    taken = columns.family.removal_mm3_min(columns, np.append(feeds, now_feed)[:, None], np.append(speeds, now_speed)[None, :])
     points = score(grid, taken, shape)
     by_speed, by_feed = int(np.argmax(points[-1, :-1])), int(np.argmax(points[:-1, -1]))
     both = np.unravel_index(int(np.argmax(points[:-1, :-1])), (len(feeds), len(speeds)))

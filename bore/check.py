@@ -76,9 +76,7 @@ def _kinematics(job: Job, columns: Columns, result: Result) -> Kinematics:
     if not result.loads.bites:
         return Kinematics(float(speed), None, None, None, float(point), None, None)
     feed = result.loads.feed_mm_rev
-    removal = kinematics.removal_mm3_min(
-        diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed, speed_rpm=columns.speed_rpm
-    )
+    removal = columns.family.removal_mm3_min(columns, feed, columns.speed_rpm)
     chip = None
     if columns.family.axial_chip:
         chip = float(kinematics.chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg))

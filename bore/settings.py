@@ -15,7 +15,6 @@ from bore.limits.judgement import HOLDS, TIGHT
 from bore.limits.motor import cut_time_s
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics import kinematics, spindle
-from bore.mechanics.kinematics import removal_mm3_min
 
 Array = NDArray[np.float64]
 # Speeds and feeds tried where the machine has ranges, and how far about the book's feed.
@@ -75,13 +74,6 @@ def real_feeds(job: Job, columns: Columns, count: int = FEEDS) -> Array:
         return np.array(sorted(steps))
     book: Any = columns.book_feed_mm_rev
     return np.array([float(f"{feed:.3g}") for feed in np.geomspace(float(book) / BELOW_BOOK, float(book) * ABOVE_BOOK, count)])
-
-
-def removal(columns: Columns, feed_mm_rev: Any, speed_rpm: Any) -> Any:
-    """Metal removed at settings, mm³/min."""
-    return removal_mm3_min(
-        diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed_mm_rev, speed_rpm=speed_rpm
-    )
 
 
 def score(result: Result, taken: Any, shape: tuple[int, ...]) -> Any:
@@ -162,7 +154,7 @@ def _best_of_each(jobs: list[Job], over: Columns, result: Result, rows: Array, s
     """The best cell of each job's grid of settings."""
     shape = (len(jobs), len(rows), len(speeds))
     feeds = np.broadcast_to(result.loads.feed_mm_rev, shape)
-    points = score(result, removal(over, feeds, speeds[None, :]), shape)
+    points = score(result, over.family.removal_mm3_min(over, feeds, speeds[None, :]), shape)
     times = np.broadcast_to(cut_time_s(over, result.loads), shape)
     verdicts, tightest, uses = (np.broadcast_to(value, shape) for value in (result.verdict, result.tightest, result.use))
     found = []

@@ -11,17 +11,14 @@ from bore.evaluate import Result, evaluate
 from bore.formula import silent
 from bore.job import Job
 from bore.limits import ALL_LIMITS
-from bore.limits.hand import force_for
-from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement
+from bore.limits.judgement import CANNOT, GIVES_WAY, TIGHT, Judgement
 from bore.machines.kinds import HAND_FEEDS
-from bore.mechanics.kinematics import removal_mm3_min
+from bore.settings import best_setting
 
 Array = NDArray[np.float64]
 SPEEDS, FEEDS = 81, 81
 BEYOND_SPEED = 1.2
 FEED_BELOW_BOOK, FEED_ABOVE_BOOK = 12.0, 2.2
-# Speeds and feeds tried for the recommended point where the machine has ranges.
-TRIED_SPEEDS, TRIED_FEEDS = 33, 48
 # Steps of the solver that draws a boundary where it really lies, between two points of the map.
 SOLVER_STEPS = 6
 # Round forces marked beside the feed where a hand pushes, N.
@@ -79,7 +76,7 @@ def window(job: Job) -> Window:
         point = _point(columns)
         speeds, feeds = _axes(job, columns, point)
         result = evaluate(columns.over(job, feed_mm_rev=feeds[:, None], speed_rpm=speeds[None, :]), MAPPED)
-        recommended, meeting = _recommended(job, columns, feeds)
+        recommended = _recommended(job)
         stages = job.machine.spindle.stages
         return Window(
             (float(speeds[0]), float(speeds[-1])),
@@ -93,7 +90,7 @@ def window(job: Job) -> Window:
             _force_scale(columns),
             point,
             recommended,
-            meeting,
+            () if recommended else _meeting(result, (len(feeds), len(speeds))),
         )
 
 
@@ -327,47 +324,15 @@ def _point(columns: Columns) -> Place | None:
     )
 
 
-def _tried(job: Job, feeds: Array) -> tuple[Array, Array]:
-    """The machine's real speeds and feeds, ranges sampled."""
-    speeds: list[float] = []
-    for stage in job.machine.spindle.stages:
-        if stage.speed_rpm is not None:
-            speeds.append(stage.speed_rpm)
-        else:
-            speeds.extend(np.geomspace(stage.slowest_rpm, stage.fastest_rpm, TRIED_SPEEDS))
-    steps = job.machine.feed.steps_mm_rev
-    tried = np.array(steps) if steps and job.machine.feed.kind == "power-steps" else np.geomspace(feeds[0], feeds[-1], TRIED_FEEDS)
-    return np.array(sorted(set(speeds))), tried
-
-
-def _recommended(job: Job, columns: Columns, feeds: Array) -> tuple[Place | None, tuple[str, ...]]:
-    """The fastest removal that holds, else that is tight; else none, with the two limits that meet."""
-    speeds, tried = _tried(job, feeds)
-    over = columns.over(job, feed_mm_rev=tried[:, None], speed_rpm=speeds[None, :])
-    result = evaluate(over)
-    feed = result.loads.feed_mm_rev
-    shape = (len(tried), len(speeds))
-    verdict = np.broadcast_to(result.verdict, shape)
-    removal = np.broadcast_to(
-        removal_mm3_min(diameter_mm=over.diameter_mm, start_diameter_mm=over.start_diameter_mm, feed_mm_rev=feed, speed_rpm=over.speed_rpm),
-        shape,
-    )
-    for wanted in (HOLDS, TIGHT):
-        if (verdict == wanted).any():
-            row, column = np.unravel_index(int(np.argmax(np.where(verdict == wanted, removal, -1.0))), shape)
-            return _place(over, result, shape, int(row), int(column), float(tried[row]), float(speeds[column])), ()
-    return None, _meeting(result, shape)
-
-
-def _place(over: Columns, result: Result, shape: tuple[int, int], row: int, column: int, feed: float, speed: float) -> Place:
-    force = None
-    if over.feed_kind in HAND_FEEDS:
-        force = float(np.broadcast_to(force_for(over, result.loads.thrust_n).middle, shape)[row, column])
-    tightest = int(np.broadcast_to(result.tightest, shape)[row, column])
-    return Place(speed, feed, int(np.broadcast_to(result.verdict, shape)[row, column]), ALL_LIMITS[tightest].id, force)
+def _recommended(job: Job) -> Place | None:
+    """The machine's best real setting for the job, where it goes."""
+    best = best_setting(job)
+    if best.verdict > TIGHT:
+        return None
+    return Place(best.speed_rpm, best.feed_mm_rev, best.verdict, ALL_LIMITS[best.tightest].id, best.hand_force_n)
 
 
 def _meeting(result: Result, shape: tuple[int, int]) -> tuple[str, ...]:
     """The two limits that close most of the map between them."""
-    counts = np.bincount(np.broadcast_to(result.tightest, shape).astype(int).ravel(), minlength=len(ALL_LIMITS))
-    return tuple(ALL_LIMITS[k].id for k in np.argsort(counts)[::-1][:2] if counts[k])
+    counts = np.bincount(np.broadcast_to(result.tightest, shape).astype(int).ravel(), minlength=len(MAPPED))
+    return tuple(MAPPED[k].id for k in np.argsort(counts)[::-1][:2] if counts[k])

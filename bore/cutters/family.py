@@ -10,7 +10,8 @@ from pathlib import Path
 from types import ModuleType
 from typing import TYPE_CHECKING, Any
 
-from bore.elementwise import Mask
+from bore.elementwise import Column, Mask
+from bore.mechanics import kinematics
 from bore.sources import rows, source
 
 if TYPE_CHECKING:
@@ -19,6 +20,7 @@ if TYPE_CHECKING:
     from bore.job import Job
 
 Case = dict[str, Any]
+Removal = Callable[["Columns", Column, Column], Column]
 Found = Iterator[tuple[str, Any, str]]
 Refuse = Callable[[str, str], None]
 
@@ -51,6 +53,13 @@ class Never:
     words: str
 
 
+def ring_removal_mm3_min(columns: "Columns", feed_mm_rev: Column, speed_rpm: Column) -> Column:
+    """Metal removed by a cutter that takes the ring between its own diameter and what was open before, mm³/min."""
+    return kinematics.removal_mm3_min(
+        diameter_mm=columns.diameter_mm, start_diameter_mm=columns.start_diameter_mm, feed_mm_rev=feed_mm_rev, speed_rpm=speed_rpm
+    )
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Family:
     """One family of cutters.
@@ -60,7 +69,7 @@ class Family:
     friction: torque over cutting torque (guide pads, lands); force_share: thrust over cutting force where it does not
     follow the metal's own ratio (None: it does); packs: whether chips leave by flutes that can pack;
     drills: whether it makes a hole rather than serving one; from_solid: cuts as from solid, whatever hole was there; plunges: fed along its axis; axial_chip: the feed over the
-    edges is its chip; spared: limits that say nothing of it, with why; schools: methods that do not apply, with why, or
+    edges is its chip; removal_mm3_min: metal removed at a feed and a speed; spared: limits that say nothing of it, with why; schools: methods that do not apply, with why, or
     the family's own in their place; bounds: schools that stand for the high side only.
     """
 
@@ -85,6 +94,7 @@ class Family:
     check: Callable[[Case, Refuse], None] = lambda case, refuse: None
     edges: Callable[["Cutter"], float] = lambda cutter: cutter.edges
     inner_diameter_mm: Callable[["Job"], float]
+    removal_mm3_min: Removal = ring_removal_mm3_min
     point_length_mm: Callable[["Cutter"], float]
     speeds_m_min: Callable[["Job"], tuple[float, float] | None]
     feed: Callable[["Job"], BookFeed]

@@ -10,6 +10,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from bore.check import check
 from bore.columns import columns_of
 from bore.contract.answer import answer
 from bore.contract.fields import all_fields
@@ -21,6 +22,7 @@ from bore.limits import ALL_LIMITS
 from bore.loads import loads_of
 from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
+from bore.settings import best_setting
 from bore.settle import settle
 from bore.window import window
 from tests.asking import BASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
@@ -336,9 +338,7 @@ def test_window_is_drawn_for_any_job(case: dict[str, Any]) -> None:
             assert found.feeds_mm_rev[0] * 0.999 <= feed <= found.feeds_mm_rev[1] * 1.001
     if found.recommended:
         assert any(math.isclose(found.recommended.speed_rpm, speed) for _, speed in found.rails)
-        columns = columns_of(job)
-        again = evaluate(columns.over(job, feed_mm_rev=found.recommended.feed_mm_rev, speed_rpm=found.recommended.speed_rpm))
-        assert again.verdict == found.recommended.verdict
+        assert check(best_setting(job).job).result.verdict == found.recommended.verdict
     else:
         assert found.meeting
 

@@ -85,6 +85,7 @@ FAMILY = Family(
     geometry=geometry,
     check=check,
     inner_diameter_mm=start_mm,
+    removal_mm3_min=force.removal_mm3_min,
     point_length_mm=lambda cutter: (cutter.chamfer_threads or CHAMFER_THREADS) * (cutter.pitch_mm or 1.0),
     speeds_m_min=speeds,
     feed=feed,

@@ -2,7 +2,7 @@
 
 from typing import TYPE_CHECKING
 
-from bore.cutters.tap.force import grooves
+from bore.cutters.tap.force import grooves, thread_removal_mm3_min
 from bore.elementwise import Column, most
 from bore.formula import formula
 from bore.schools.specific_energy import ID, NAME, energy_w_s_mm3
@@ -31,6 +31,12 @@ def thread_mill_torque_nm(*, energy_w_s_mm3: Column, groove_mm2: Column, thread_
     0.318
     """
     return energy_w_s_mm3 * groove_mm2 * thread_rows * feed_mm_rev / TWO_PI
+
+
+def removal_mm3_min(columns: "Columns", feed_mm_rev: Column, speed_rpm: Column) -> Column:
+    """Every row of teeth in the metal cuts its length of feed in a turn, mm³/min."""
+    path = feed_mm_rev * columns.depth_mm / columns.pitch_mm
+    return thread_removal_mm3_min(groove_mm2=grooves(columns)[0], path_mm_rev=path, speed_rpm=speed_rpm)
 
 
 def torque(columns: "Columns", feed_mm_rev: Column) -> Column:

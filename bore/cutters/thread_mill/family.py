@@ -68,6 +68,7 @@ FAMILY = Family(
     geometry=geometry,
     check=check,
     inner_diameter_mm=start_mm,
+    removal_mm3_min=energy.removal_mm3_min,
     point_length_mm=lambda cutter: 0.0,
     speeds_m_min=share_of_speed(SPEED_SHARE),
     feed=feed,
