@@ -11,22 +11,22 @@ from pathlib import Path
 from typing import Any
 
 from bore import VERSION
-from bore.bore_log import bore_log
-from bore.check import check
-from bore.contract.answer import answer
-from bore.contract.drawn import described_as_data, rated_as_data
-from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
-from bore.contract.pictures import log_as_data, window_as_data
-from bore.contract.plan import any_machine_as_data, plan_as_data
-from bore.contract.program import run_as_data, written_as_data
-from bore.contract.read import read_case
-from bore.describe import describe, rated_diameters
-from bore.errors import BadInput
-from bore.job import Job
-from bore.match import match
+from bore.answers.check import answer
+from bore.answers.machine import described_as_data, rated_as_data
+from bore.answers.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
+from bore.answers.pictures import log_as_data, window_as_data
+from bore.answers.plan import any_machine_as_data, plan_as_data
+from bore.answers.program import run_as_data, written_as_data
+from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.check.check import check
+from bore.job.job import Job
+from bore.pictures.log import bore_log
+from bore.pictures.machine import describe, rated_diameters
+from bore.pictures.window import window
 from bore.plan.deep_hole import deep_hole
-from bore.ways_out import ways_out
-from bore.window import window
+from bore.ways.match import match
+from bore.ways.ways_out import ways_out
 
 # Each command with what it makes of the JSON it is given.
 COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {

@@ -1,13 +1,18 @@
 """Cases the tests ask of the core, and its answers: plain jobs, the stored bases, pairs of family and machine."""
 
+import contextlib
 import copy
 import csv
+import io
 import json
+from dataclasses import dataclass
 from typing import Any
+from unittest import mock
 
-from bore.check import Check, check
-from bore.contract.answer import answer
-from bore.contract.read import read_case
+from bore.__main__ import main
+from bore.answers.check import answer
+from bore.case.read import read_case
+from bore.check.check import Check, check
 from bore.machines.machine import Spindle, Stage
 from tests.server import ROOT
 
@@ -115,6 +120,23 @@ def pairs_of_family_and_machine() -> list[dict[str, str]]:
     """The stored table of every pair: its sentence, its verdict and its first limit."""
     with (CASES / "pairs.csv").open(encoding="utf-8", newline="") as table:
         return list(csv.DictReader(table))
+
+
+@dataclass(frozen=True)
+class Ended:
+    """How a command ended."""
+
+    returncode: int
+    stdout: str
+    stderr: str
+
+
+def bore_command(*arguments: str, stdin: str = "") -> Ended:
+    """One of the core's commands, asked in this process as its entry point is: a new process for each costs half a second."""
+    out, err = io.StringIO(), io.StringIO()
+    with mock.patch("sys.stdin", io.StringIO(stdin)), contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+        code = main(arguments)
+    return Ended(code, out.getvalue(), err.getvalue())
 
 
 def a_spindle(*stages: dict[str, object], power_kw: float = 2.0) -> Spindle:

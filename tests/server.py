@@ -47,11 +47,12 @@ class Server:
             text=True,
         )
 
-    def manage(self, *arguments: str, **environment: str) -> None:
-        """Run one of the product's own commands; where it fails, what it printed is told."""
+    def manage(self, *arguments: str, **environment: str) -> str:
+        """Run one of the product's own commands and return what it printed; where it fails, that is told."""
         found = self.asked(*arguments, **environment)
         if found.returncode:
             raise RuntimeError(f"manage.py {' '.join(arguments)} ended with {found.returncode}:\n{found.stdout}{found.stderr}")
+        return found.stdout
 
     def prepare(self, demo: bool = True) -> None:
         """Make the database, and load the demo yard into it."""

@@ -3,10 +3,10 @@
 from collections.abc import Callable
 from functools import cache
 
-from bore.job import Job
+from bore.base.sources import rows
+from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS, LATHES, PROGRAMMED
 from bore.materials.material import metal_word
-from bore.sources import rows
 
 TALL_DRILL_MM = 13.0
 

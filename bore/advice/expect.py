@@ -1,6 +1,6 @@
 """What a cut going well looks and sounds like, to be known before it starts."""
 
-from bore.job import Job
+from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
 
 # Chips by the metal's kind of chip (common practice).

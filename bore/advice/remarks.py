@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from bore.check import Check
-from bore.cutters.twist.book import TABLE_FROM_MM, TABLE_TO_MM
-from bore.loads import ALL_SCHOOLS
+from bore.check.check import Check
+from bore.cutters.twist.feeds import TABLE_FROM_MM, TABLE_TO_MM
+from bore.loads.loads import ALL_SCHOOLS
 from bore.mechanics.spindle import SAME_SPEED
 
 SCHOOLS_FROM_MM, SCHOOLS_TO_MM = 3.0, 50.0

@@ -4,12 +4,12 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
-from bore.check import Check
-from bore.evaluate import Finding
+from bore.base.sources import rows
+from bore.check.check import Check
+from bore.check.evaluate import Finding
 from bore.limits import BY_ID
 from bore.limits.judgement import GIVES_WAY, TIGHT
 from bore.machines.kinds import HAND_FEEDS
-from bore.sources import rows
 
 MOST_SHOWN = 6
 # A symptom that no limit speaks for is worth this much of one that stands at its mark.

@@ -16,6 +16,7 @@ from bore.cutters.step.family import FAMILY as STEP
 from bore.cutters.tap.family import FAMILY as TAP
 from bore.cutters.thread_mill.family import FAMILY as THREAD_MILL
 from bore.cutters.twist.family import FAMILY as TWIST
+from bore.job.cutter_kinds import CutterKind
 
 ALL_FAMILIES: tuple[Family, ...] = (
     TWIST,
@@ -40,3 +41,8 @@ BY_ID = {family.id: family for family in ALL_FAMILIES}
 def family(name: str) -> Family:
     """The family of this name."""
     return BY_ID[name]
+
+
+def family_of(kind: CutterKind) -> Family:
+    """The family, with its rules, whose facts these are."""
+    return BY_ID[kind.id]

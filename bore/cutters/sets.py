@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
-from bore.cutters.registry import ALL_FAMILIES, family
-from bore.errors import BadInput
+from bore.base.errors import BadInput
+from bore.cutters.registry import ALL_FAMILIES
+from bore.job.cutter_kinds import cutter_kind
 from bore.machines.kinds import morse_size_for
 from bore.quantities.drill_sizes import GAUGE_INCHES, read_drill_size
 from bore.quantities.threads import all_metric, coarse_pitch_mm
@@ -144,7 +145,7 @@ def _single(text: str, kind: str) -> Size:
     if thread := _THREAD.match(text):
         major = float(thread[1].replace(",", "."))
         if kind not in ("tap", "thread-mill"):
-            raise BadInput.at(FIELD, f"“{text}” is a thread; accepted for a {family(kind).words}: a size")
+            raise BadInput.at(FIELD, f"“{text}” is a thread; accepted for a {cutter_kind(kind).words}: a size")
         return Size(f"M{major:g}", major, coarse_pitch_mm(major))
     size = read_drill_size(text, FIELD)
     bare = re.fullmatch(r"\d+(?:[.,]\d+)?", text)
@@ -205,7 +206,7 @@ def _noun(spec: dict[str, Any], kind: str, taper: bool) -> str:
         spec.get("substrate", ""), ""
     )
     series = spec.get("series") if kind == "twist" else None
-    noun = ("taper-shank drill" if taper else LENGTHS.get(series or "")) or ("drill" if kind == "twist" else family(kind).words)
+    noun = ("taper-shank drill" if taper else LENGTHS.get(series or "")) or ("drill" if kind == "twist" else cutter_kind(kind).words)
     point = {"split": ", split point", "thinned": ", thinned", "four-facet": ", four-facet"}.get(spec.get("point", ""), "")
     deep = f", {spec['cut_depth_mm']:g} mm deep" if "cut_depth_mm" in spec else ""
     return " ".join(part for part in (substrate, noun) if part) + point + deep

@@ -2,17 +2,14 @@
 
 from functools import cache
 from pathlib import Path
-from typing import TYPE_CHECKING
 
+from bore.base.elementwise import along_logarithms
+from bore.base.formula import enter
+from bore.base.sources import rows, source
 from bore.cutters.family import BookFeed
-from bore.elementwise import along_logarithms
-from bore.formula import enter
+from bore.job.cutter import Cutter
+from bore.job.job import Job
 from bore.mechanics import kinematics, strength
-from bore.sources import rows, source
-
-if TYPE_CHECKING:
-    from bore.cutters.cutter import Cutter
-    from bore.job import Job
 
 STEEL_EDGES = ("hss", "hss-co")
 # A worn edge is rounder than the diameter alone would allow a sharp one to be.
@@ -34,23 +31,23 @@ def edge_radius_mm(edge: str, wear: str, diameter_mm: float) -> float:
     return min(float(_edge_radii()[edge][f"{wear}_mm"]), ROUNDING[wear] * diameter_mm / 200)
 
 
-def conical_point_mm(cutter: "Cutter") -> float:
+def conical_point_mm(cutter: Cutter) -> float:
     """Length of a conical point."""
     return float(kinematics.point_length_mm(diameter_mm=cutter.diameter_mm, point_angle_deg=cutter.point_angle_deg))
 
 
-def start_beyond_chisel_mm(job: "Job") -> float:
+def start_beyond_chisel_mm(job: Job) -> float:
     """The start hole, where it is wider than the chisel: no wider, it takes no lip away and counts as solid metal."""
     start = job.hole.start_diameter_mm
     return start if start > job.cutter.chisel_ratio * job.cutter.diameter_mm else 0.0
 
 
-def start_mm(job: "Job") -> float:
+def start_mm(job: Job) -> float:
     """The start hole as it is."""
     return job.hole.start_diameter_mm
 
 
-def vc_of_edge(job: "Job") -> tuple[float, float] | None:
+def vc_of_edge(job: Job) -> tuple[float, float] | None:
     """The metal's usual cutting speeds for the cutter's edge, m/min, flood; None where the books have none."""
     material = job.material
     return {"hss": material.vc_hss_m_min, "hss-co": material.vc_hssco_m_min}.get(job.cutter.substrate, material.vc_carbide_m_min)
@@ -67,7 +64,7 @@ def book_with_marks(book_mm_rev: float, substrate: str) -> BookFeed:
     return BookFeed(book_mm_rev, soft * book_mm_rev, hard * book_mm_rev)
 
 
-def steel_body_torque_nm(cutter: "Cutter", share: float, body_of_diameter: float = 0.9) -> float:
+def steel_body_torque_nm(cutter: Cutter, share: float, body_of_diameter: float = 0.9) -> float:
     """Breaking torque of a steel body: a share of the solid round's, its diameter a little under the cutter's."""
     enter("twist-off")
     return float(strength.body_breaking_torque_nm(body_diameter_mm=body_of_diameter * cutter.diameter_mm, section_share=share))
@@ -82,7 +79,7 @@ def grades_table(place: Path) -> dict[tuple[str, str], tuple[int, int]]:
     return found
 
 
-def usual_grades(job: "Job", table: dict[tuple[str, str], tuple[int, int]]) -> tuple[int, int]:
+def usual_grades(job: Job, table: dict[tuple[str, str], tuple[int, int]]) -> tuple[int, int]:
     """Best and worst grade a job's cutter usually makes, by its edge and whether a bush guides it."""
     guided = "guided" if job.hole.start.kind == "bush" else "any"
     for key in ((job.cutter.substrate, guided), ("any", guided), (job.cutter.substrate, "any"), ("any", "any")):

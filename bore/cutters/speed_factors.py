@@ -1,15 +1,12 @@
 """What coolant, depth and a dull edge leave of the book's cutting speed, whatever the family."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
-from bore.elementwise import Column, between
-from bore.formula import enter, formula
+from bore.base.elementwise import Column, between
+from bore.base.formula import enter, formula
+from bore.base.sources import rows
+from bore.job.job import Job
 from bore.materials.material import metal_word
-from bore.sources import rows
-
-if TYPE_CHECKING:
-    from bore.job import Job
 
 DEPTHS, DEPTH_FACTORS = (2.0, 3.0, 4.0, 5.0, 6.0, 8.0), (1.0, 0.95, 0.85, 0.75, 0.7, 0.6)
 WET_ENOUGH = ("flood", "through")
@@ -46,7 +43,7 @@ def speed_share(*, coolant_factor: float, depth_factor: Column, wear_factor: flo
     return coolant_factor * depth_factor * wear_factor
 
 
-def speed_factor(job: "Job") -> float:
+def speed_factor(job: Job) -> float:
     """Share of the book's cutting speed left by coolant, depth and wear."""
     enter("book-speed")
     coolant, cutter = job.machine.coolant.method, job.cutter

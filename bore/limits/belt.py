@@ -1,8 +1,8 @@
 """Will the belt slip before the spindle stalls?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import belts, spindle
 
 

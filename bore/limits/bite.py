@@ -1,9 +1,9 @@
 """Does the hand press hard enough for the chisel to bite at all?"""
 
-from bore.columns import Columns
-from bore.elementwise import choose
+from bore.base.elementwise import choose
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 from bore.quantities.bands import Band
 

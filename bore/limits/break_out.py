@@ -1,9 +1,9 @@
 """Is there metal enough round the hole, and under it, and behind it?"""
 
-from bore.columns import Columns
-from bore.elementwise import Column, most
+from bore.base.elementwise import Column, most
+from bore.job.columns import Columns
 from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason, mark, unknown, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 from bore.quantities.bands import Band
 

@@ -1,9 +1,9 @@
 """Will a slender drill bend and buckle, or a long tube whip?"""
 
-from bore.columns import Columns
-from bore.elementwise import Column
+from bore.base.elementwise import Column
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import strength, whip
 from bore.quantities.bands import Band
 
@@ -13,8 +13,6 @@ LOOSE_STARTS = ("none",)
 E_STEEL, E_CARBIDE = 210_000.0, 600_000.0
 FLUTED, TUBE = 0.01, 0.015
 SAFE_SHARE = 0.5
-# Families that are carbide from point to shank when their edge is.
-WHOLE_CARBIDE = ("twist", "step", "spot", "reamer", "core")
 
 
 def _span_mm(columns: Columns) -> Column:
@@ -25,7 +23,7 @@ def _span_mm(columns: Columns) -> Column:
 
 
 def _buckling(columns: Columns, ends: float) -> tuple[Column, Column]:
-    solid_carbide = columns.substrate == "carbide" and columns.family.id in WHOLE_CARBIDE
+    solid_carbide = columns.substrate == "carbide" and columns.family.whole_carbide
     critical = strength.buckling_thrust_n(
         end_factor=ends,
         elasticity_n_mm2=E_CARBIDE if solid_carbide else E_STEEL,

@@ -1,8 +1,8 @@
 """Is the edge too fast for the metal; or, being carbide, so slow that metal builds up on it?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.quantities.bands import Band
 
 OVER_TOP = 1.25

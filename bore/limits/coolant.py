@@ -1,8 +1,9 @@
 """Does enough coolant reach the edge?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
+from bore.job.cutter_kinds import NEEDS_COOLANT_THROUGH, WANTS_COOLANT_THROUGH
 from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason, mark, unknown, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics.coolant import LEAST_SHARE, friction_factor, hole_pressure_bar, hole_speed_m_s, pump_power_kw
 from bore.quantities.bands import Band
@@ -10,17 +11,16 @@ from bore.quantities.bands import Band
 # Inserts and tips live by coolant through the body; from outside it reaches so deep, in diameters.
 SHALLOW_D = 2.0
 FEW_HOLES = 5
-THROUGH_ONLY = ("replaceable-tip", "indexable")
 
 
 def _reason(columns: Columns) -> int:
     method, deep = columns.coolant.method, columns.depth_mm > SHALLOW_D * columns.diameter_mm
-    if columns.family.id == "gun" and method != "through":
+    if columns.family.coolant_through == NEEDS_COOLANT_THROUGH and method != "through":
         return 1
     if columns.metal == "titanium" and method == "dry":
         few = columns.feed_kind in HAND_FEEDS and columns.count <= FEW_HOLES and not deep
         return 3 if few else 2
-    if columns.family.id in THROUGH_ONLY and method != "through":
+    if columns.family.coolant_through == WANTS_COOLANT_THROUGH and method != "through":
         return 4 if deep else 5
     if columns.metal == "magnesium" and method not in ("dry", "brush"):
         return 6

@@ -1,10 +1,10 @@
 """Is the feed more than the drill takes?"""
 
-from bore.columns import Columns
-from bore.elementwise import Column
-from bore.formula import formula
+from bore.base.elementwise import Column
+from bore.base.formula import formula
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit
-from bore.loads import Loads
+from bore.loads.loads import Loads
 
 
 @formula("Feeds that crowd the cutter", "soft and hard mark of the family", "mm/rev", "common-practice")

@@ -1,8 +1,8 @@
 """Does the thrust push past what the feed or the frame can bear?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark, unknown
-from bore.loads import Loads
+from bore.loads.loads import Loads
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:

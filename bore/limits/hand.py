@@ -1,8 +1,8 @@
 """Is it too heavy for the hand on the lever?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics.hand_feed import hand_force_n
 from bore.quantities.bands import Band

@@ -1,8 +1,8 @@
 """Will the drill spin in what holds it?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, unknown, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import holders
 from bore.quantities.bands import Band
 

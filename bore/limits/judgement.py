@@ -5,10 +5,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from bore.columns import Columns
-from bore.elementwise import Column, Mask, choose, is_array, least
-from bore.formula import formula
-from bore.loads import Loads
+from bore.base.elementwise import Column, Mask, choose, is_array, least
+from bore.base.formula import formula
+from bore.job.columns import Columns
+from bore.loads.loads import Loads
 from bore.quantities.bands import Band
 
 HOLDS, TIGHT, GIVES_WAY, CANNOT = 0, 1, 2, 3

@@ -1,9 +1,9 @@
 """Does the magnet hold: against lifting, tipping, and sliding round?"""
 
-from bore.columns import Columns
-from bore.elementwise import Column, most
+from bore.base.elementwise import Column, most
+from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.machines.kinds import surface
 from bore.mechanics import magnet as statics
 

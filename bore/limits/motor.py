@@ -1,9 +1,9 @@
 """Will the motor stand it: over the ten minutes it warms in, and over this one cut?"""
 
-from bore.columns import Columns
-from bore.elementwise import Column, choose, least, most
+from bore.base.elementwise import Column, choose, least, most
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import duty, kinematics
 
 # A motor without a cut time to judge by is taken to run long.

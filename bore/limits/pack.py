@@ -1,8 +1,8 @@
 """Will the chips get out, or pack in the flutes?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import packing
 from bore.quantities.bands import Band
 

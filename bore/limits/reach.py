@@ -1,8 +1,8 @@
 """Is the drill long enough, and has the machine the travel and the room?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, Judgement, Limit, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics.kinematics import travel_mm
 from bore.quantities.bands import Band
 

@@ -2,10 +2,10 @@
 
 from dataclasses import replace
 
-from bore.columns import Columns
-from bore.elementwise import Column, choose, least
+from bore.base.elementwise import Column, choose, least
+from bore.job.columns import Columns
 from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics.kinematics import chip_thickness_mm
 from bore.quantities.bands import Band
 

@@ -5,12 +5,12 @@ from functools import cache, reduce
 
 import numpy as np
 
-from bore.columns import Columns
+from bore.base.elementwise import Column, choose, is_array
 from bore.cutters.family import NEVER, WARNED, Never
 from bore.cutters.registry import ALL_FAMILIES
-from bore.elementwise import Column, choose, is_array
+from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 
 OVER_HALF = 0.5

@@ -1,10 +1,10 @@
 """Does the machine have this speed, and one the edge can live with?"""
 
-from bore.columns import Columns
-from bore.elementwise import absolute, choose
+from bore.base.elementwise import absolute, choose
+from bore.job.columns import Columns
 from bore.limits import burn
 from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, Judgement, Limit, Reason
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics.kinematics import speed_rpm
 from bore.mechanics.spindle import SAME_SPEED
 

@@ -1,8 +1,8 @@
 """Will the spindle stall under the drill?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import spindle
 
 SOFT_SHARE = 0.8

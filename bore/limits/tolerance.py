@@ -1,8 +1,8 @@
 """Is the hole good enough as this cutter leaves it?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.quantities.bands import Band
 
 

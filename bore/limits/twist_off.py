@@ -1,9 +1,9 @@
 """Will the torque break the drill?"""
 
-from bore.columns import Columns
-from bore.elementwise import choose
+from bore.base.elementwise import choose
+from bore.job.columns import Columns
 from bore.limits.judgement import Judgement, Limit, mark, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 
 # Working share of the breaking torque: sharp and short; deep without pecks, or dull (common practice).
 STEADY_SHARES = {"hss": (1 / 2, 1 / 3), "hss-co": (1 / 2, 1 / 3), "carbide": (1 / 2.5, 1 / 3), "carbide-tipped": (1 / 2, 1 / 3)}

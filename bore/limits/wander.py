@@ -1,14 +1,12 @@
 """Will the point start where it is meant to?"""
 
-from bore.columns import Columns
+from bore.job.columns import Columns
 from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason
-from bore.loads import Loads
+from bore.loads.loads import Loads
 
 STEEP_DEG = 8.0
 SELF_STARTING = ("self-centring", "split", "four-facet", "sheet")
 VERY_SLENDER_D = 15.0
-# Families that start square and stiff without a mark.
-STIFF = ("replaceable-tip", "indexable")
 
 
 def _face(columns: Columns) -> int:
@@ -20,7 +18,7 @@ def _face(columns: Columns) -> int:
 
 
 def _mark(columns: Columns) -> int:
-    if columns.opens_a_hole or columns.family.id == "annular" or columns.family.id in STIFF:
+    if columns.opens_a_hole or columns.family.starts_unmarked:
         return 0
     carbide = columns.substrate == "carbide"
     if carbide and columns.start_kind in ("spot", "centre") and columns.mark_angle_deg < float(columns.point_angle_deg):

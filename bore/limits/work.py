@@ -1,9 +1,9 @@
 """Will the work spin, lift or be pushed out of what holds it?"""
 
-from bore.columns import Columns
-from bore.elementwise import Column
+from bore.base.elementwise import Column
+from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
-from bore.loads import Loads
+from bore.loads.loads import Loads
 from bore.mechanics import work_holding as holding
 from bore.mechanics.surge import MIDDLE_SHARE
 from bore.quantities.bands import Band

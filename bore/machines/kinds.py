@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cache
 
-from bore.sources import rows, source
+from bore.base.sources import rows, source
 
 HAND_FEEDS = ("hand-lever", "magnet-rack", "tailstock", "push")
 # A tailstock screw does not give way like a hand on a lever.

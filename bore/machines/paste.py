@@ -4,7 +4,7 @@ import re
 from dataclasses import replace
 from typing import Any
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from bore.quantities.kinds import KINDS
 from bore.quantities.notation import read_in
 from bore.quantities.units import MM_PER_INCH, NM_RPM_PER_KW

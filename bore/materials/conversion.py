@@ -2,9 +2,9 @@
 
 from functools import cache
 
-from bore.elementwise import between
-from bore.errors import BadInput
-from bore.sources import rows
+from bore.base.elementwise import between
+from bore.base.errors import BadInput
+from bore.base.sources import rows
 
 SCALES = {"hb": "HB", "hv": "HV", "hrc": "HRC", "tensile_n_mm2": "N/mm²"}
 

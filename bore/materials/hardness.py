@@ -2,7 +2,7 @@
 
 import math
 
-from bore.formula import formula
+from bore.base.formula import formula
 
 LOWEST_RATIO, HIGHEST_RATIO = 0.7, 1.4
 SCALED_GROUPS = ("P", "K", "M", "H")

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from functools import cache
 
+from bore.base.sources import rows, source
 from bore.materials.material import Material
-from bore.sources import rows, source
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -2,11 +2,11 @@
 
 from functools import cache
 
-from bore.elementwise import Column, most
-from bore.formula import formula
+from bore.base.elementwise import Column, most
+from bore.base.formula import formula
+from bore.base.sources import rows
 from bore.machines.machine import Spindle
 from bore.mechanics.spindle import by_stage
-from bore.sources import rows
 
 WORN = 0.7
 FULL_WRAP_DEG = 180.0

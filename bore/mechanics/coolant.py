@@ -2,7 +2,7 @@
 
 import math
 
-from bore.formula import formula
+from bore.base.formula import formula
 
 PUMP_EFFICIENCY = 0.85
 # A pump this much short of what is wanted no longer clears chips.

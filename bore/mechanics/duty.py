@@ -1,7 +1,7 @@
 """How long a motor bears more than its rating."""
 
-from bore.elementwise import Column, choose, least, most, root
-from bore.formula import formula
+from bore.base.elementwise import Column, choose, least, most, root
+from bore.base.formula import formula
 
 # √(1/share) is the bound without idle losses; with them about this is left.
 HIGHEST_DUTY_FACTOR = 1.4

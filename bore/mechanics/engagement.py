@@ -1,7 +1,7 @@
 """How much of the drill is in the metal as it enters and leaves."""
 
-from bore.elementwise import Column, choose, least, most
-from bore.formula import formula
+from bore.base.elementwise import Column, choose, least, most
+from bore.base.formula import formula
 
 
 @formula("Diameter engaged at entry", "De = c + 2 x tan κ, at most D", "mm", "derived")

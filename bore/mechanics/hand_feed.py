@@ -3,8 +3,8 @@
 import math
 from collections.abc import Callable
 
-from bore.elementwise import Column, absolute, choose, every, exp, least, log, most
-from bore.formula import formula
+from bore.base.elementwise import Column, absolute, choose, every, exp, least, log, most
+from bore.base.formula import formula
 
 NO_FEED = 1e-7
 LONGEST_SOLVE = 60

@@ -2,10 +2,10 @@
 
 from functools import cache
 
-from bore.elementwise import Column, along_logarithms
-from bore.formula import formula
+from bore.base.elementwise import Column, along_logarithms
+from bore.base.formula import formula
+from bore.base.sources import rows
 from bore.machines import kinds
-from bore.sources import rows
 
 # What a taper without a tang slot is seated with, kN of thrust: soft and hard mark.
 SEATING_KN = (2.0, 3.0)

@@ -5,8 +5,8 @@ from typing import Any
 
 import numpy as np
 
-from bore.elementwise import Column, is_array
-from bore.formula import formula
+from bore.base.elementwise import Column, is_array
+from bore.base.formula import formula
 from bore.quantities.units import NM_RPM_PER_KW
 
 

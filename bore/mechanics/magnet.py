@@ -2,8 +2,8 @@
 
 import math
 
-from bore.elementwise import Column, between, least, most, root
-from bore.formula import formula
+from bore.base.elementwise import Column, between, least, most, root
+from bore.base.formula import formula
 
 G_M_S2 = 9.80665
 WARM = 0.85

@@ -1,7 +1,7 @@
 """Chips packing in the flutes: what depth since the last clearing does to torque."""
 
-from bore.elementwise import Column, least, most
-from bore.formula import formula
+from bore.base.elementwise import Column, least, most
+from bore.base.formula import formula
 
 FREE_DIAMETERS = 3.0
 SHORT_CHIPS, GUMMY = 0.5, 1.5

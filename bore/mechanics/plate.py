@@ -2,7 +2,7 @@
 
 import math
 
-from bore.formula import formula
+from bore.base.formula import formula
 from bore.quantities.units import KW_PER_HP
 
 

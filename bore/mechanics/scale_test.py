@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from bore.formula import formula
+from bore.base.formula import formula
 
 # Pulls this much apart, the strongest over the weakest, tell the spring from the ratio.
 SPREAD_PULLS = 1.25

@@ -4,8 +4,8 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from bore.elementwise import Column, between, choose, is_array, least, most
-from bore.formula import formula
+from bore.base.elementwise import Column, between, choose, is_array, least, most
+from bore.base.formula import formula
 from bore.machines.machine import Spindle, Stage
 from bore.quantities.units import NM_RPM_PER_KW
 

@@ -2,8 +2,8 @@
 
 import math
 
-from bore.elementwise import Column, choose
-from bore.formula import formula
+from bore.base.elementwise import Column, choose
+from bore.base.formula import formula
 
 STEEL_SHEAR_N_MM2 = 550.0
 

@@ -2,8 +2,8 @@
 
 import math
 
-from bore.elementwise import Column, least, most
-from bore.formula import formula
+from bore.base.elementwise import Column, least, most
+from bore.base.formula import formula
 
 # What the lips of a drill do at all as they come through, even with nothing sprung behind them.
 LEAST_SURGE = 1.05

@@ -2,8 +2,8 @@
 
 import math
 
-from bore.elementwise import Column
-from bore.formula import formula
+from bore.base.elementwise import Column
+from bore.base.formula import formula
 
 SOUND_IN_STEEL_M_S = 5172.0
 # Radius of gyration of a crimped tube over the head's diameter.

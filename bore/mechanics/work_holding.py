@@ -1,7 +1,7 @@
 """What keeps the work from turning with the drill, from lifting, and on a lathe from being pushed."""
 
-from bore.elementwise import Column, most, root
-from bore.formula import formula
+from bore.base.elementwise import Column, most, root
+from bore.base.formula import formula
 
 VICE_JAWS = 2
 # Good practice holds half as much again as the cut asks for.

@@ -3,10 +3,10 @@
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
-from bore.errors import BadInput
-from bore.plan.row import Plan
+from bore.base.errors import BadInput
 from bore.plan.solver import Stopped, solve
 from bore.plan.task import Task, Wish
+from bore.plan.times import Plan
 
 # Told how many machines are done, of how many; answers whether to go on.
 Progress = Callable[[int, int], bool]

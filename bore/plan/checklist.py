@@ -3,10 +3,10 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from bore.base.sources import rows, source
 from bore.machines.kinds import LATHES, PROGRAMMED
-from bore.plan.row import Plan
 from bore.plan.task import Task
-from bore.sources import rows, source
+from bore.plan.times import Plan
 
 HAND_FED = ("bench-press", "column-press", "radial-press", "magnetic", "lathe")
 

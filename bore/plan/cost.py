@@ -3,12 +3,12 @@
 from dataclasses import dataclass
 from functools import cache
 
-from bore.cutters.cutter import Cutter
-from bore.formula import formula
-from bore.job import Job
-from bore.plan.row import Plan, Step
-from bore.plan.steps import Cut
-from bore.sources import rows, source
+from bore.base.formula import formula
+from bore.base.sources import rows, source
+from bore.job.cutter import Cutter
+from bore.job.job import Job
+from bore.plan.step_cut import Cut
+from bore.plan.times import Plan, Step
 
 # The shop's money for an hour of machine and hand where nobody said (an assumption, shown as one).
 USUAL_RATE_PER_H = 45.0

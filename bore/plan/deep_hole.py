@@ -4,13 +4,13 @@ import math
 from dataclasses import dataclass
 from functools import cache
 
-from bore.cutters.registry import family
-from bore.errors import BadInput
-from bore.formula import silent
-from bore.job import Job
+from bore.base.errors import BadInput
+from bore.base.formula import silent
+from bore.base.sources import rows, source
+from bore.cutters.registry import family_of
+from bore.job.job import Job
 from bore.mechanics import coolant, whip
 from bore.mechanics.coolant import LEAST_SHARE
-from bore.sources import rows, source
 
 GUN_MACHINE = "gun-drilling"
 # A pilot as deep as the drill needs to be guided, in diameters; deeper for long drills.
@@ -94,7 +94,7 @@ def deep_hole(job: Job) -> DeepHole:
     Raises BadInput where the cutter is no gun drill, or the hole is deeper than any stages go.
     """
     if job.cutter.family != "gun":
-        raise BadInput.at("cutter.family", f"a deep hole is gun-drilled, not made with a {family(job.cutter.family).words}; accepted: gun")
+        raise BadInput.at("cutter.family", f"a deep hole is gun-drilled, not made with a {job.cutter.kind.words}; accepted: gun")
     with silent():
         diameter, depth = job.hole.diameter_mm, job.hole.depth_mm
         ratio = depth / diameter
@@ -177,7 +177,7 @@ def _gun_machine_parts(depth_mm: float, rests: int) -> tuple[tuple[str, float], 
 
 
 def _wet(job: Job) -> Wet:
-    wanted = job.cutter.kind.coolant_wanted(job)
+    wanted = family_of(job.cutter.kind).coolant_wanted(job)
     assert wanted is not None
     pressure, flow = wanted
     has = job.machine.coolant

@@ -3,13 +3,13 @@
 import math
 from dataclasses import dataclass, replace
 
-from bore.cutters.cutter import SAME_SIZE_MM
-from bore.cutters.registry import family
-from bore.errors import BadInput
+from bore.base.errors import BadInput
+from bore.job.cutter import SAME_SIZE_MM
+from bore.job.cutter_kinds import cutter_kind
 from bore.plan.cost import plan_cost
-from bore.plan.row import Plan
 from bore.plan.solver import Work, solve
 from bore.plan.task import Task, Wish
+from bore.plan.times import Plan
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,7 +52,7 @@ def rivals(task: Task, wish: Wish, work: Work | None = None) -> list[Rival]:
         except BadInput:
             continue
         cost = plan_cost(task.money, plan, task.base)
-        found.append(Rival(name, family(name).words, plan, cost.changes, cost.a_hole))
+        found.append(Rival(name, cutter_kind(name).words, plan, cost.changes, cost.a_hole))
     return sorted(found, key=lambda one: one.batch(task.base.hole.count))
 
 

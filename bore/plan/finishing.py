@@ -4,11 +4,12 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from bore.cutters.cutter import Cutter
-from bore.errors import BadInput
-from bore.plan.row import BY_HAND_S, DEBURR_S, Step, change_s
-from bore.plan.steps import Cut, Cuts, cut_of, job_of, reason_of, shallow
+from bore.base.errors import BadInput
+from bore.cutters.registry import family_of
+from bore.job.cutter import Cutter
+from bore.plan.step_cut import Cut, Cuts, cut_of, job_of, reason_of, shallow
 from bore.plan.task import Seat, Task
+from bore.plan.times import BY_HAND_S, DEBURR_S, Step, change_s
 
 # A thread mill goes into its hole with room to go round, and is no thinner than this share of the thread.
 NARROWEST, WIDEST = 0.4, 0.95
@@ -81,7 +82,12 @@ def _mills(task: Task) -> Iterator[Finisher]:
     pitch = task.drawn.pitch_mm or 1.0
     for place, one in enumerate(task.base.yard.cutters):
         goes_in = NARROWEST * task.drawn.finished_mm <= one.diameter_mm < WIDEST * task.drawn.least_mm
-        if one.family == "thread-mill" and goes_in and _same_pitch(task, one) and one.kind.machines[task.base.machine.kind].how != "never":
+        if (
+            one.family == "thread-mill"
+            and goes_in
+            and _same_pitch(task, one)
+            and family_of(one.kind).machines[task.base.machine.kind].how != "never"
+        ):
             yield Finisher("mill", place, SPARE_THREADS * pitch, f"the thread, {pitch:.3g} mm pitch, milled: a broken mill comes out again")
 
 

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass, replace
 from typing import Any
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 
 KINDS = ("single", "line", "grid", "circle")
 MOST_HOLES = 400

@@ -4,15 +4,15 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from bore.columns import columns_of
+from bore.base.formula import formula
+from bore.check.evaluate import evaluate
 from bore.cutters.indexable.family import MOST_SHIFT
-from bore.evaluate import evaluate
-from bore.formula import formula
+from bore.job.pecks import pecks_of
+from bore.loads.assemble import columns_of
 from bore.machines.kinds import LATHES, surface
 from bore.plan.deep_hole import DeepHole, deep_hole
-from bore.plan.pecks import pecks_of
-from bore.plan.row import Plan, Step
 from bore.plan.task import Task
+from bore.plan.times import Plan, Step
 
 STEEL_G_MM3 = 0.00785
 # Turning an insert drill off centre gives chips room: by so much on the diameter (common practice).

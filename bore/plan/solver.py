@@ -10,17 +10,18 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 
-from bore.cutters.cutter import SAME_SIZE_MM, Cutter
-from bore.errors import BadInput
-from bore.formula import silent
+from bore.base.errors import BadInput
+from bore.base.formula import silent
+from bore.cutters.registry import family_of
+from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.limits.judgement import TIGHT
+from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
-from bore.plan.drawn import Drawn
 from bore.plan.finishing import deburr_step, finish, finishers, seat_steps
-from bore.plan.row import Plan, Step, change_s, summed
 from bore.plan.starting import guide_of, mark_of, wants_mark
-from bore.plan.steps import Cut, Cuts, reason_of, wants_solid
+from bore.plan.step_cut import Cut, Cuts, reason_of, wants_solid
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
+from bore.plan.times import Plan, Step, change_s, summed
 
 # A step that is only tight counts as this much longer, once and by its own time: a plan that holds is worth a little time.
 TIGHT_S, TIGHT_SHARE = 120.0, 0.5
@@ -293,7 +294,7 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
         money += changes * costs.rate_per_h / S_PER_H + count * sum((one.edge or 0.0) + one.machine for one in worn)
     used = [cut.use, *(step.cut.use for step in before if step.cut is not None)]
     added = 1 + sum(step.cut is not None for step in before)
-    unusual += cut.job.cutter.kind.machines[cut.job.machine.kind].how != "usual"
+    unusual += family_of(cut.job.cutter.kind).machines[cut.job.machine.kind].how != "usual"
     return time + changes + spent * count + tight, tools + added, max(use, *used), money, unusual
 
 

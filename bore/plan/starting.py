@@ -1,9 +1,9 @@
 """How the point is first guided: a punch mark of the hand, a spot or a centre from the crib, a bush; a guide hole before a gun drill."""
 
-from bore.cutters.cutter import SAME_SIZE_MM, Cutter
+from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.plan.deep_hole import guide_d
-from bore.plan.row import MARK_S, Step, change_s
-from bore.plan.steps import Cut, Cuts
+from bore.plan.step_cut import Cut, Cuts
+from bore.plan.times import MARK_S, Step, change_s
 
 WORDS = {"punch": "a punch mark", "spot": "a spot", "centre": "a centre drill", "bush": "the bush"}
 # A dimple a tenth of the hole deep, so that the point touches before the corners; a centre drill as deep as its cone (common practice).

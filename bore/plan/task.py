@@ -3,9 +3,9 @@
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
-from bore.job import Job
+from bore.job.job import Job
+from bore.plan.callout import Drawn
 from bore.plan.cost import Money
-from bore.plan.drawn import Drawn
 
 WANTS = ("usual", "quickest", "fewest", "gentlest", "cheapest")
 WANT_WORDS = {

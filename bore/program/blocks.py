@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 
 LONGEST, MOST_BLOCKS = 200_000, 20_000
 _COMMENT = re.compile(r"\(([^()]*)\)|;(.*)$")

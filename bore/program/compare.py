@@ -5,11 +5,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from bore.check import Check, check
-from bore.formula import silent
+from bore.base.formula import silent
+from bore.check.best_setting import with_feed
+from bore.check.check import Check, check
 from bore.program.controller import Made, Run
 from bore.program.sheet import Sheet, ToolStep
-from bore.settings import with_feed
 
 # A hole this far from its place, this much off its depth, mm; a speed or feed this far off, as a share: no difference.
 PLACE_MM, DEPTH_MM, SHARE = 0.01, 0.01, 0.005

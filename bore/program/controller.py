@@ -6,8 +6,8 @@ It stands in for a machine's own controller and drives nothing.
 import math
 from dataclasses import dataclass, field
 
-from bore.errors import BadInput
-from bore.formula import silent
+from bore.base.errors import BadInput
+from bore.base.formula import silent
 from bore.program.blocks import Block, read_blocks
 from bore.program.read import CYCLES, hidden_feed_mm_rev
 from bore.program.sheet import AGAIN_MM

@@ -3,8 +3,8 @@
 import re
 from dataclasses import dataclass
 
-from bore.errors import BadInput
-from bore.formula import formula
+from bore.base.errors import BadInput
+from bore.base.formula import formula
 from bore.quantities.units import MM_PER_INCH
 
 ACCEPTED = "S300 F127, 300 rpm 127 mm/min, 300 rpm 5 in/min, or a G-code block such as G81 Z-20 R2 F127 with its S"

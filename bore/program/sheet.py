@@ -3,11 +3,11 @@
 from dataclasses import dataclass
 from itertools import pairwise
 
-from bore.columns import columns_of
-from bore.formula import silent
-from bore.job import Job
-from bore.plan.depths import depths_of
-from bore.plan.pecks import pecks_of
+from bore.base.formula import silent
+from bore.check.depths import depths_of
+from bore.job.job import Job
+from bore.job.pecks import pecks_of
+from bore.loads.assemble import columns_of
 
 Point = tuple[float, float]
 # The way left before a peck begins again, mm (common practice).

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import pairwise
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from bore.machines.kinds import LATHES, PROGRAMMED
 from bore.program.read import CYCLES
 from bore.program.sheet import AGAIN_MM, Sheet, ToolStep

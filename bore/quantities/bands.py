@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from bore.elementwise import Column
+from bore.base.elementwise import Column
 
 
 @dataclass(frozen=True, slots=True)

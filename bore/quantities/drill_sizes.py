@@ -4,10 +4,10 @@ import re
 from dataclasses import dataclass
 from fractions import Fraction
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
+from bore.base.sources import rows
 from bore.quantities.threads import read_thread_hole
 from bore.quantities.units import MM_PER_INCH
-from bore.sources import rows
 
 ACCEPTED = '20, 20 mm, 6,5, 1/2, 1-1/4 in, 0.201", #7, No. 7, a letter A to Z, M10 tap or M12 clearance'
 LARGEST_MM = 150.0

@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from bore.materials.conversion import SCALES, UNITS, brinell, other_scales
 from bore.quantities.drill_sizes import read_drill_size
 from bore.quantities.kinds import KINDS, LENGTH_UNITS, Kind

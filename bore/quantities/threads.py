@@ -5,10 +5,10 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import cache
 
-from bore.elementwise import along_logarithms
-from bore.errors import BadInput
+from bore.base.elementwise import along_logarithms
+from bore.base.errors import BadInput
+from bore.base.sources import rows, source
 from bore.quantities.units import MM_PER_INCH
-from bore.sources import rows, source
 
 # How much wider than its bolt a hole in site steelwork commonly is, mm.
 SITE_MM = 2.0

@@ -2,7 +2,7 @@
 
 from functools import cache
 
-from bore.sources import rows, source
+from bore.base.sources import rows, source
 
 
 @cache

@@ -2,8 +2,8 @@
 
 from collections.abc import Sequence
 
-from bore.elementwise import Column, exp, least, log, most, root
-from bore.formula import formula
+from bore.base.elementwise import Column, exp, least, log, most, root
+from bore.base.formula import formula
 from bore.quantities.bands import Band
 from bore.quantities.calibrations import Calibration
 

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from bore.quantities.calibrations import NONE, Calibration
 
 # Parts of the band's own variance (common practice).

@@ -3,21 +3,17 @@
 The constants belong to inch and pound-force; the conversion stands inside the formulas.
 """
 
-from typing import TYPE_CHECKING
-
-from bore.elementwise import Column, Mask, choose
-from bore.formula import formula
+from bore.base.elementwise import Column, Mask, choose
+from bore.base.formula import formula
+from bore.job.columns import Columns
 from bore.quantities.units import MM_PER_INCH, N_PER_LBF, NM_PER_LBF_IN
 from bore.schools.wear import WEAR
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 ID = "diameter-feed"
 NAME = "Diameter and feed"
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """Why the school does not apply, or None where it does: it stands for drills with a chisel edge."""
     return None
 
@@ -85,7 +81,7 @@ def indentation_n(*, kd_thrust_lbf_in2: Column, diameter_mm: Column, chisel_rati
     return kd_thrust_lbf_in2 * (diameter_mm / MM_PER_INCH) ** 2 * chisel_ratio**2 * wear_factor * N_PER_LBF
 
 
-def chisel_indentation_n(columns: "Columns") -> Column:
+def chisel_indentation_n(columns: Columns) -> Column:
     """The indentation term of this job: none once a pilot has taken the chisel's metal away."""
     full = indentation_n(
         kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2,
@@ -96,17 +92,17 @@ def chisel_indentation_n(columns: "Columns") -> Column:
     return choose(columns.start_diameter_mm > 0, 0.0, full)
 
 
-def thrust_floor_n(columns: "Columns") -> Column:
+def thrust_floor_n(columns: Columns) -> Column:
     """The part of the thrust that stands at any feed, N."""
     return chisel_indentation_n(columns)
 
 
-def _ratio(columns: "Columns") -> tuple[Column, Mask]:
+def _ratio(columns: Columns) -> tuple[Column, Mask]:
     solid = columns.start_diameter_mm <= 0
     return choose(solid, columns.chisel_ratio, columns.start_diameter_mm / columns.diameter_mm), solid
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     ratio, solid = _ratio(columns)
     return torque_nm(
@@ -118,7 +114,7 @@ def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
+def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Thrust of this job at a feed, N."""
     ratio, solid = _ratio(columns)
     return thrust_n(
@@ -131,7 +127,7 @@ def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def lip_thrust_share(columns: "Columns", feed_mm_rev: Column) -> Column:
+def lip_thrust_share(columns: Columns, feed_mm_rev: Column) -> Column:
     """The lips' share of this job's thrust; what is left when the chisel lets go. All of it where there is no chisel.
 
     Of the cutting term the lips take their own part of factor B, of the indentation none.

@@ -3,16 +3,13 @@
 import math
 from dataclasses import dataclass
 from functools import cache
-from typing import TYPE_CHECKING
 
-from bore.elementwise import Column, choose, every
-from bore.formula import formula, silent
+from bore.base.elementwise import Column, choose, every
+from bore.base.formula import formula, silent
+from bore.base.sources import rows
+from bore.job.columns import Columns
 from bore.schools import diameter_feed
 from bore.schools.wear import EDGES_OF_STEEL, WEAR
-from bore.sources import rows
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 ID = "power-law"
 NAME = "Power law"
@@ -50,17 +47,17 @@ def handbook_rows() -> dict[tuple[str, str], Row]:
     }
 
 
-def thrust_floor_n(columns: "Columns") -> Column:
+def thrust_floor_n(columns: Columns) -> Column:
     """The part of the thrust that stands at any feed, N: none in a pure power of the feed."""
     return 0.0
 
 
-def _row(columns: "Columns") -> Row | None:
+def _row(columns: Columns) -> Row | None:
     edge = "hss" if columns.substrate in EDGES_OF_STEEL else "carbide"
     return handbook_rows().get((columns.power_law_row or "", edge))
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """Why the school does not apply, or None where it does: HSS and cobalt in its metals, carbide in iron."""
     if columns.power_law_row is None:
         return "the power-law handbook has no row for this metal"
@@ -115,13 +112,13 @@ def thrust_n(
     return 10 * c_thrust * diameter_mm**q * feed_mm_rev**y * metal_factor * wear_factor * point_factor * pilot_factor
 
 
-def _metal(columns: "Columns", row: Row) -> float:
+def _metal(columns: Columns, row: Row) -> float:
     if row.reference == "none":
         return 1.0
     return metal_factor(value=getattr(columns, row.reference), reference_value=row.reference_value, power=row.reference_power)
 
 
-def _b_thrust(columns: "Columns", feed_mm_rev: Column, ratio: Column) -> Column:
+def _b_thrust(columns: Columns, feed_mm_rev: Column, ratio: Column) -> Column:
     """School B's sharp thrust from solid with a given chisel ratio."""
     indentation = diameter_feed.indentation_n(
         kd_thrust_lbf_in2=columns.kd_thrust_lbf_in2, diameter_mm=columns.diameter_mm, chisel_ratio=ratio, wear_factor=1.0
@@ -136,21 +133,21 @@ def _b_thrust(columns: "Columns", feed_mm_rev: Column, ratio: Column) -> Column:
     )
 
 
-def _pilot_torque_factor(columns: "Columns") -> Column:
+def _pilot_torque_factor(columns: Columns) -> Column:
     """School B with the pilot over school B from solid (feed and diameter cancel)."""
     ratio = columns.start_diameter_mm / columns.diameter_mm
     solid = diameter_feed.torque_factor(ratio=columns.chisel_ratio, solid=True)
     return choose(ratio > 0, diameter_feed.lip_torque_factor(ratio) / solid, 1.0)
 
 
-def _pilot_thrust_factor(columns: "Columns", feed_mm_rev: Column) -> Column:
+def _pilot_thrust_factor(columns: Columns, feed_mm_rev: Column) -> Column:
     if every(columns.start_diameter_mm <= 0):
         return 1.0
     own = diameter_feed.thrust(columns, feed_mm_rev) / WEAR[columns.wear]
     return choose(columns.start_diameter_mm > 0, own / _b_thrust(columns, feed_mm_rev, columns.chisel_ratio), 1.0)
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     row = _row(columns)
     assert row is not None
@@ -168,7 +165,7 @@ def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
+def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Thrust of this job at a feed, N."""
     row = _row(columns)
     assert row is not None

@@ -1,21 +1,17 @@
 """School C: specific energy, or unit power: so many watt-seconds for each cubic millimetre."""
 
-from typing import TYPE_CHECKING
-
-from bore.elementwise import Column
-from bore.formula import formula
+from bore.base.elementwise import Column
+from bore.base.formula import formula
+from bore.job.columns import Columns
 from bore.mechanics.kinematics import chip_thickness_mm
 from bore.schools.wear import WEAR
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 ID = "specific-energy"
 NAME = "Specific energy"
 TABLE_CHIP_MM = 0.25
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """Why the school does not apply, or None where it does: it gives the torque of every family."""
     return None
 
@@ -41,7 +37,7 @@ def torque_nm(*, energy_w_s_mm3: Column, feed_mm_rev: Column, diameter_mm: Colum
     return energy_w_s_mm3 * feed_mm_rev * (diameter_mm**2 - start_diameter_mm**2) / 8
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     thickness = chip_thickness_mm(feed_mm_rev=feed_mm_rev, edges=columns.edges, point_angle_deg=columns.point_angle_deg)
     energy = energy_w_s_mm3(

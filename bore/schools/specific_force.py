@@ -1,16 +1,12 @@
 """School A: specific cutting force (Kienzle; VDI 3206, DIN 6584; corrections after Tschätsch)."""
 
-from typing import TYPE_CHECKING
-
-from bore.elementwise import Column, choose, most
-from bore.formula import formula
+from bore.base.elementwise import Column, choose, most
+from bore.base.formula import formula
+from bore.job.columns import Columns
 from bore.mechanics.kinematics import chip_thickness_mm, sin_edge_angle
 from bore.quantities.units import MM_PER_INCH, N_PER_LBF
 from bore.schools import diameter_feed
 from bore.schools.wear import WEAR
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 ID = "specific-force"
 NAME = "Specific cutting force"
@@ -18,7 +14,7 @@ REFERENCE_RAKE_DEG = {"K": 2.0}
 STEEL_RAKE_DEG = 6.0
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """Why the school does not apply, or None where it does: it stands for every family."""
     return None
 
@@ -116,12 +112,12 @@ def total_thrust_n(*, lip_thrust_n: Column, chisel_thrust_n: Column, pin_spring_
     return lip_thrust_n + chisel_thrust_n + pin_spring_n
 
 
-def thrust_floor_n(columns: "Columns") -> Column:
+def thrust_floor_n(columns: Columns) -> Column:
     """The part of the thrust that stands at any feed, N: the chisel's indentation, as school B has it, and a pin's spring."""
     return diameter_feed.chisel_indentation_n(columns) + columns.pin_spring_n
 
 
-def _specific_force(columns: "Columns", feed_mm_rev: Column) -> Column:
+def _specific_force(columns: Columns, feed_mm_rev: Column) -> Column:
     rake = 1.0
     if columns.rake_deg is not None:
         reference = REFERENCE_RAKE_DEG.get(columns.iso_group, STEEL_RAKE_DEG)
@@ -139,7 +135,7 @@ def _specific_force(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     return torque_nm(
         specific_force_n_mm2=_specific_force(columns, feed_mm_rev),
@@ -150,7 +146,7 @@ def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def _lips(columns: "Columns", feed_mm_rev: Column) -> Column:
+def _lips(columns: Columns, feed_mm_rev: Column) -> Column:
     force = _specific_force(columns, feed_mm_rev)
     if columns.family.force_share is not None:
         return single_lip_thrust_n(
@@ -170,7 +166,7 @@ def _lips(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def _chisel(columns: "Columns", feed_mm_rev: Column) -> Column:
+def _chisel(columns: Columns, feed_mm_rev: Column) -> Column:
     """The chisel's thrust: none where there is no chisel, or a pilot has taken its metal away."""
     if not columns.family.has_chisel:
         return 0.0
@@ -185,7 +181,7 @@ def _chisel(columns: "Columns", feed_mm_rev: Column) -> Column:
     return choose(columns.start_diameter_mm > 0, 0.0, chisel)
 
 
-def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
+def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Thrust of this job at a feed, N."""
     lips, chisel = _lips(columns, feed_mm_rev), _chisel(columns, feed_mm_rev)
     return total_thrust_n(lip_thrust_n=lips, chisel_thrust_n=chisel, pin_spring_n=columns.pin_spring_n)

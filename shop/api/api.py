@@ -6,7 +6,7 @@ from ninja import NinjaAPI
 from ninja.openapi.schema import OpenAPISchema
 
 from bore import VERSION
-from bore.contract.schema import case_schema, object_schema
+from bore.case.schema import case_schema, object_schema
 from shop.api.errors import add_handlers
 from shop.api.routers import checks, drawing, exchange, history, jobs, people, plans, session, yard
 from shop.people.roles import learner

@@ -6,7 +6,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from shop.keep.standing import ChangedMeanwhile
 
 

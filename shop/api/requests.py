@@ -6,7 +6,7 @@ from typing import Any
 from django.db.models import Q
 from django.http import HttpRequest
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from bore.materials.table import all_materials
 from shop.keep.standing import HERE
 from shop.yard.models import Cutter, Machine, Material

@@ -7,7 +7,7 @@ from typing import Any
 from django.db import transaction
 from pydantic import TypeAdapter, ValidationError
 
-from bore.errors import BadInput, Problem
+from bore.base.errors import BadInput, Problem
 from shop.api.schemas.check import Answer
 from shop.api.schemas.plan import PlanAnswer
 from shop.exchange import shop_file

@@ -3,8 +3,8 @@
 import json
 from typing import Any
 
-from bore.contract.fields import Field, all_fields
-from bore.errors import BadInput, Problem
+from bore.base.errors import BadInput, Problem
+from bore.case.fields import Field, all_fields
 
 Row = dict[str, Any]
 Spec = dict[str, Any]

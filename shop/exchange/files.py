@@ -9,7 +9,7 @@ import tablib
 from openpyxl import load_workbook
 from openpyxl.utils.exceptions import InvalidFileException
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 
 MOST_ROWS, MOST_COLUMNS = 5000, 200
 # What an XLSX file may unpack to: a small file can hold a very large one.

@@ -3,9 +3,9 @@
 from typing import Any
 
 from bore import VERSION
-from bore.contract.schema import case_schema, object_schema
-from bore.errors import BadInput
-from bore.words.short import short_form
+from bore.answers.short import short_form
+from bore.base.errors import BadInput
+from bore.case.schema import case_schema, object_schema
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.keep.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material

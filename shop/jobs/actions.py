@@ -7,10 +7,10 @@ from django.db import transaction
 from django.utils import timezone
 
 from bore import VERSION
-from bore.check import check
-from bore.contract.answer import answer
-from bore.contract.read import read_case
-from bore.errors import BadInput
+from bore.answers.check import answer
+from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.check.check import check
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.keep.slugs import free_slug
 from shop.keep.standing import BINNED, HERE

@@ -5,8 +5,8 @@ from typing import Any
 from django.db import transaction
 
 from bore import VERSION
-from bore.contract.plan import IN_CHUCK, any_machine_as_data, plan_as_data
-from bore.errors import BadInput
+from bore.answers.plan import IN_CHUCK, any_machine_as_data, plan_as_data
+from bore.base.errors import BadInput
 from shop.jobs.actions import checked_name, kept_elsewhere
 from shop.jobs.models import SavedPlan
 from shop.keep.slugs import free_slug

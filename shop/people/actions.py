@@ -7,7 +7,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from shop.people.models import User
 from shop.people.roles import ADMIN, ROLES
 

@@ -7,9 +7,9 @@ from django.db import transaction
 from django.db.models import Model
 from django.utils import timezone
 
-from bore.contract.records import CHECKS
+from bore.base.errors import BadInput
+from bore.case.records import CHECKS
 from bore.cutters.sets import read_set
-from bore.errors import BadInput
 from shop.jobs.models import SavedCheck
 from shop.keep.slugs import free_slug
 from shop.keep.standing import BINNED, HERE, RETIRED, ChangedMeanwhile

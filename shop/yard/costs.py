@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 
 # Name, lowest, highest, whether whole, words.
 FIGURES: tuple[tuple[str, float, float, bool, str], ...] = (

@@ -3,9 +3,9 @@
 from itertools import groupby
 from typing import Any
 
-from bore.contract.drawn import outline_of
+from bore.answers.machine import outline_of
+from bore.base.errors import BadInput
 from bore.cutters.sets import CutterSet, read_set
-from bore.errors import BadInput
 from shop.yard.models import Cutter
 
 SAME_MM = 0.02

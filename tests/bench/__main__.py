@@ -15,16 +15,16 @@ from pathlib import Path
 
 import numpy as np
 
-from bore.bore_log import bore_log
-from bore.check import check
-from bore.columns import columns_of
-from bore.contract.answer import answer
-from bore.contract.plan import any_machine_as_data, plan_as_data
-from bore.contract.read import read_case
-from bore.evaluate import evaluate, verdicts
-from bore.match import match
-from bore.ways_out import ways_out
-from bore.window import window
+from bore.answers.check import answer
+from bore.answers.plan import any_machine_as_data, plan_as_data
+from bore.case.read import read_case
+from bore.check.check import check
+from bore.check.evaluate import evaluate, verdicts
+from bore.loads.assemble import columns_of
+from bore.pictures.log import bore_log
+from bore.pictures.window import window
+from bore.ways.match import match
+from bore.ways.ways_out import ways_out
 from tests import demo
 from tests.asking import CASES, contract_example, hand_case
 from tests.bench.screen import screen

@@ -6,12 +6,12 @@ from typing import Any
 import numpy as np
 import pytest
 
-from bore.bore_log import bore_log
-from bore.contract.pictures import log_as_data
-from bore.contract.read import read_case
+from bore.answers.pictures import log_as_data
+from bore.case.read import read_case
+from bore.check.best_setting import best_setting
 from bore.limits import ALL_LIMITS
-from bore.settings import best_setting
-from bore.window import window
+from bore.pictures.log import bore_log
+from bore.pictures.window import window
 from tests.asking import BASES, answered, checked, contract_example, hand_case, pair, pairs_of_family_and_machine
 from tests.demo import machines
 

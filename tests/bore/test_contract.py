@@ -10,18 +10,18 @@ from typing import Any
 import jsonschema
 import pytest
 
-from bore.contract.answer import SCOPES
-from bore.contract.fields import REQUIRED, all_fields, members
-from bore.contract.read import read_case
-from bore.contract.schema import case_schema
-from bore.cutters.cutter import Cutter
-from bore.errors import BadInput
-from bore.hole import Hole, Start
-from bore.job import Holding, Pecks, Setting, Yard
+from bore.answers.check import SCOPES
+from bore.answers.words import all_symbols
+from bore.base.errors import BadInput
+from bore.case.fields import REQUIRED, all_fields, members
+from bore.case.read import read_case
+from bore.case.schema import case_schema
+from bore.job.cutter import Cutter
+from bore.job.hole import Hole, Start
+from bore.job.job import Holding, Pecks, Setting, Yard
 from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Pair, Plate, Spindle, Stage
 from bore.materials.material import Material
-from bore.words import all_symbols
-from tests.asking import answered, hand_case, plain_case, put
+from tests.asking import answered, bore_command, hand_case, plain_case, put
 
 PARTS = {
     "hole": Hole,
@@ -255,13 +255,11 @@ def test_cautions(changes: dict[str, Any], caution: str) -> None:
     assert any(caution in said for said in answered(plain_case(**changes))["cautions"])
 
 
-def bore_command(*arguments: str, stdin: str = "") -> subprocess.CompletedProcess[str]:
-    return subprocess.run([sys.executable, "-m", "bore", *arguments], input=stdin, capture_output=True, text=True, cwd=ROOT, check=False)
-
-
 class TestCommandLine:
     def test_answers_as_inside_python(self, example: dict[str, Any]) -> None:
-        done = bore_command("check", "tests/cases/check/contract-example.json")
+        """As a process of its own, which is what a shop's script starts."""
+        command = [sys.executable, "-m", "bore", "check", "tests/cases/check/contract-example.json"]
+        done = subprocess.run(command, capture_output=True, text=True, cwd=ROOT, check=False)
         assert done.returncode == 0
         assert json.loads(done.stdout) == json.loads(json.dumps(answered(example)))
         assert done.stderr == ""

@@ -3,8 +3,6 @@
 import copy
 import json
 import math
-import subprocess
-import sys
 from typing import Any
 
 import numpy as np
@@ -12,15 +10,15 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bore.contract.offers import deep_hole_as_data, program_as_data
-from bore.contract.read import read_case
-from bore.errors import BadInput
+from bore.answers.offers import deep_hole_as_data, program_as_data
+from bore.base.errors import BadInput
+from bore.case.read import read_case
 from bore.plan.deep_hole import DeepHole, deep_hole
 from bore.program.read import read_program
 from bore.quantities.calibrations import Calibration
 from bore.schools.band import calibrated
 from bore.schools.calibration import CUTTER, MACHINE, MATERIAL, NOISE, LoggedCut, calibrate
-from tests.asking import BASES, CASES, answered, checked, hand_case, limit_of, plain_case, put
+from tests.asking import BASES, answered, bore_command, checked, hand_case, limit_of, plain_case, put
 
 
 def deep(times: float, kind: str = "gun", **changes: Any) -> DeepHole:
@@ -254,8 +252,6 @@ class TestCalibration:
     ],
 )
 def test_each_is_a_command(command: str, data: dict[str, Any], key: str) -> None:
-    found = subprocess.run(
-        [sys.executable, "-m", "bore", command, "-"], input=json.dumps(data), capture_output=True, text=True, cwd=CASES.parents[1]
-    )
+    found = bore_command(command, "-", stdin=json.dumps(data))
     assert found.returncode == 0, found.stderr
     assert key in json.loads(found.stdout)

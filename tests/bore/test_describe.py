@@ -8,14 +8,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bore.contract.drawn import described_as_data
-from bore.contract.records import check_cutter, read_machine
+from bore.answers.machine import described_as_data
+from bore.base.errors import BadInput
+from bore.case.records import check_cutter, read_machine
 from bore.cutters.registry import BY_ID
 from bore.cutters.sets import read_set
-from bore.describe import describe, rated_diameters
-from bore.errors import BadInput
 from bore.machines.paste import read_curve, read_pulleys, read_readings, read_speeds
 from bore.machines.plate_text import read_plate
+from bore.pictures.machine import describe, rated_diameters
 from tests.asking import ROOT
 
 DEMO = {one["slug"]: one["spec"] for one in json.loads((ROOT / "shop" / "demo" / "machines.json").read_text(encoding="utf-8"))}
@@ -222,7 +222,7 @@ def test_sets_have_the_sizes_on_their_lids(text: str, count: int, first: float, 
 
 @pytest.mark.parametrize("family", sorted(BY_ID))
 def test_every_family_can_be_put_in_by_its_name(family: str) -> None:
-    found = read_set(f"{BY_ID[family].words}s 8; 10")
+    found = read_set(f"{BY_ID[family].kind.words}s 8; 10")
     assert [spec["family"] for _, spec in found.cutters] == [family, family]
 
 

@@ -7,9 +7,9 @@ from typing import Any
 
 import pytest
 
-from bore.contract.read import read_case
+from bore.base.errors import BadInput
+from bore.case.read import read_case
 from bore.cutters.registry import ALL_FAMILIES, BY_ID
-from bore.errors import BadInput
 from bore.materials.table import all_materials
 from tests.asking import BASES, CASES, answered, checked, limit_of, pair, plain_case, put
 
@@ -221,7 +221,7 @@ class TestClosedForms:
         assert loads.thrust_n.middle == pytest.approx(math.exp(sum(math.log(value) for value in pooled) / len(pooled)))
         assert loads.thrust_n.high > bound.thrust_n > loads.thrust_n.middle
 
-    @pytest.mark.parametrize("family", [one.id for one in ALL_FAMILIES if one.drills])
+    @pytest.mark.parametrize("family", [one.id for one in ALL_FAMILIES if one.kind.drills])
     @pytest.mark.parametrize("material", ["steel-c45", "stainless-304", "iron-grey-250", "alu-wrought-6082", "titanium-64", "plastic-pom"])
     def test_every_drilling_family_answers_in_every_group(self, family: str, material: str) -> None:
         case = right_case(family)

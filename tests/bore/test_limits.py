@@ -7,9 +7,9 @@ from typing import Any
 
 import pytest
 
-from bore.contract.fields import all_fields
-from bore.contract.read import read_case
-from bore.errors import BadInput
+from bore.base.errors import BadInput
+from bore.case.fields import all_fields
+from bore.case.read import read_case
 from bore.limits import ALL_LIMITS, BY_ID
 from tests.asking import BASES, CASES, answered, limit_of, on_base, put
 

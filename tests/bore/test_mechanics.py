@@ -5,19 +5,19 @@ import math
 import numpy as np
 import pytest
 
-from bore.contract.read import read_case
+from bore.base.elementwise import along_logarithms, between
+from bore.base.errors import BadInput
+from bore.base.formula import enter, formula, recording, silent
+from bore.base.sources import source
+from bore.case.read import read_case
 from bore.cutters import shared, speed_factors
-from bore.cutters.twist import book as book_of_twist
-from bore.elementwise import along_logarithms, between
-from bore.errors import BadInput
-from bore.formula import enter, formula, recording, silent
+from bore.cutters.twist import feeds as feeds_of_twist
 from bore.machines import kinds
 from bore.materials.material import metal_word
 from bore.materials.table import all_materials
 from bore.mechanics import duty, hand_feed, holders, kinematics, spindle, strength
 from bore.quantities.notation import read_quantity
 from bore.schools import band, diameter_feed, specific_force
-from bore.sources import source
 from tests.asking import a_spindle, answered, checked, hand_case, limit_of, plain_case
 
 
@@ -107,7 +107,7 @@ class TestBand:
     def test_the_schools_lie_within_a_fifth_of_the_middle_in_steel(self, diameter: float) -> None:
         """From 10 to 30 mm at the book's feed, torque, steel of 200 HB (composed from the books, from memory): a quarter allows for
         unit power, which the tables give without a size effect."""
-        feed = float(book_of_twist.table_feed_mm_rev(diameter_mm=diameter, feed_class="medium"))
+        feed = float(feeds_of_twist.table_feed_mm_rev(diameter_mm=diameter, feed_class="medium"))
         loads = checked(
             plain_case(hole__diameter_mm=diameter, setting__feed_mm_rev=feed, machine__holder={"kind": "side-lock"})
         ).result.loads
@@ -216,11 +216,11 @@ class TestDrill:
         ("diameter", "feed_class", "feed"), [(10, "medium", 0.20), (10, "low", 0.12), (5, "high", 0.15), (50, "very-low", 0.22)]
     )
     def test_feed_table_at_its_own_rows(self, diameter: float, feed_class: str, feed: float) -> None:
-        assert book_of_twist.table_feed_mm_rev(diameter_mm=diameter, feed_class=feed_class) == pytest.approx(feed)
+        assert feeds_of_twist.table_feed_mm_rev(diameter_mm=diameter, feed_class=feed_class) == pytest.approx(feed)
 
     def test_feed_table_rises_between_and_beyond_its_rows(self) -> None:
         sizes = np.geomspace(0.1, 150, 200)
-        assert (np.diff(book_of_twist.table_feed_mm_rev(diameter_mm=sizes, feed_class="medium")) > 0).all()
+        assert (np.diff(feeds_of_twist.table_feed_mm_rev(diameter_mm=sizes, feed_class="medium")) > 0).all()
 
     def test_book_feed_follows_the_job(self) -> None:
         """Carbide without coolant through 0.85; interrupted 0.7; beyond five diameters 0.8;

@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bore.contract.fields import all_fields
-from bore.contract.typed import read_typed
-from bore.errors import BadInput
+from bore.base.errors import BadInput
+from bore.case.fields import all_fields
+from bore.case.typed import read_typed
 from bore.quantities.kinds import KINDS
 from bore.quantities.notation import read_quantity
 from bore.quantities.units import MM_PER_INCH

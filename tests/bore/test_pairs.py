@@ -1,16 +1,14 @@
 """Every family on every kind of machine: one table of sentence, verdict and first limit drives the core's tests and the browser's."""
 
 import json
-import subprocess
-import sys
 from typing import Any
 
 import pytest
 
-from bore.contract.offers import ways_out_as_data
-from bore.contract.read import read_case
-from bore.ways_out import ways_out
-from tests.asking import BASES, MACHINE_OF, answered, pair, pairs_of_family_and_machine
+from bore.answers.offers import ways_out_as_data
+from bore.case.read import read_case
+from bore.ways.ways_out import ways_out
+from tests.asking import BASES, MACHINE_OF, answered, bore_command, pair, pairs_of_family_and_machine
 
 ROWS = pairs_of_family_and_machine()
 NAMES = [f"{row['family']} on {row['kind']}" for row in ROWS]
@@ -44,7 +42,8 @@ def test_another_machine_is_what_it_says(row: dict[str, str]) -> None:
 )
 def test_what_never_goes_is_refused_by_the_command_with_its_reason(row: dict[str, str]) -> None:
     case = json.dumps(pair(row["family"], row["kind"]))
-    run = subprocess.run([sys.executable, "-m", "bore", "check", "-"], input=case, capture_output=True, text=True, check=True)
+    run = bore_command("check", "-", stdin=case)
+    assert run.returncode == 0
     found = json.loads(run.stdout)
     assert found["verdict"] == "cannot"
     assert any(limit["reason"] for limit in found["limits"] if limit["verdict"] == "cannot")

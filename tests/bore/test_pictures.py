@@ -6,13 +6,13 @@ from typing import Any
 import numpy as np
 import pytest
 
-from bore.bore_log import bore_log
-from bore.columns import columns_of
-from bore.contract.pictures import log_as_data, window_as_data
-from bore.contract.read import read_case
-from bore.evaluate import evaluate
+from bore.answers.pictures import log_as_data, window_as_data
+from bore.case.read import read_case
+from bore.check.evaluate import evaluate
 from bore.limits.judgement import GIVES_WAY
-from bore.window import MAPPED, window
+from bore.loads.assemble import columns_of
+from bore.pictures.log import bore_log
+from bore.pictures.window import MAPPED, window
 from tests.asking import BASES, checked, hand_case, plain_case
 
 JOBS = {

@@ -10,21 +10,21 @@ from typing import Any
 import pytest
 
 from bore.__main__ import main
-from bore.check import check
-from bore.contract.plan import case_of, plan_as_data
-from bore.contract.plan_request import read_plan
-from bore.contract.read import read_case
+from bore.answers.plan import case_of, plan_as_data
+from bore.answers.plan_request import read_plan
+from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.check.check import check
 from bore.cutters.registry import ALL_FAMILIES
 from bore.cutters.sets import read_set
-from bore.errors import BadInput
 from bore.machines.kinds import machine_kinds
+from bore.plan.callout import ba_thread, read_drawn
 from bore.plan.cost import cut_cost
-from bore.plan.drawn import ba_thread, read_drawn
 from bore.plan.pattern import circle, grid, line, read_pattern, to_marks_mm
-from bore.plan.row import DRILLING, MARK_S, SPEED_S, TOOL_S
 from bore.plan.solver import Stopped, solve, tight_s
-from bore.plan.steps import Cuts, cut_of, job_of
+from bore.plan.step_cut import Cuts, cut_of, job_of
 from bore.plan.task import WANTS, Wish
+from bore.plan.times import DRILLING, MARK_S, SPEED_S, TOOL_S
 from tests import demo
 from tests.asking import CASES
 

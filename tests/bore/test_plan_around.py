@@ -9,21 +9,21 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bore.advice.expect import expected
-from bore.contract.plan import any_machine_as_data, plan_as_data
-from bore.contract.plan_request import read_plan
+from bore.answers.plan import any_machine_as_data, plan_as_data
+from bore.answers.plan_request import read_plan
+from bore.base.errors import BadInput
+from bore.base.sources import rows
 from bore.cutters.registry import ALL_FAMILIES
-from bore.errors import BadInput
 from bore.limits.judgement import GIVES_WAY
 from bore.plan.any_machine import offers
+from bore.plan.clearance import under
 from bore.plan.cost import EdgeCost, edge_cost, lives, plan_cost, regrinds_paid, usual_life_m
 from bore.plan.families import Rival, break_evens, rivals
-from bore.plan.row import DRILLING, Plan
 from bore.plan.setup import slug_g, x_correction_mm
 from bore.plan.solver import Stopped, Work, solve, tight_s
-from bore.plan.steps import cut_of, cuts_of, job_of
+from bore.plan.step_cut import cut_of, cuts_of, job_of
 from bore.plan.task import Wish
-from bore.plan.under import under
-from bore.sources import rows
+from bore.plan.times import DRILLING, Plan
 from tests.demo import asked, crib, machines
 
 CRIB = crib()

@@ -15,9 +15,9 @@ from pygcode.gcodes import GCodeAbsoluteDistanceMode, GCodeCannedCycle, GCodeCan
 from pygcode.machine import Position
 from pygcode.transform import simplify_canned_cycle
 
-from bore.contract.plan import plan_as_data
-from bore.contract.program import run_as_data, written_as_data
-from bore.errors import BadInput
+from bore.answers.plan import plan_as_data
+from bore.answers.program import run_as_data, written_as_data
+from bore.base.errors import BadInput
 from bore.program.controller import Made, run
 from tests.demo import asked, machines
 

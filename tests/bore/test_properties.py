@@ -10,21 +10,21 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bore.check import check
-from bore.columns import columns_of
-from bore.contract.answer import answer
-from bore.contract.fields import all_fields
-from bore.contract.pictures import window_as_data
-from bore.contract.read import read_case
-from bore.errors import BadInput
-from bore.evaluate import evaluate, verdicts
+from bore.answers.check import answer
+from bore.answers.pictures import window_as_data
+from bore.base.errors import BadInput
+from bore.case.fields import all_fields
+from bore.case.read import read_case
+from bore.check.best_setting import best_setting
+from bore.check.check import check
+from bore.check.evaluate import evaluate, verdicts
 from bore.limits import ALL_LIMITS
-from bore.loads import loads_of
+from bore.loads.assemble import columns_of
+from bore.loads.loads import loads_of
 from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
-from bore.settings import best_setting
-from bore.settle import settle
-from bore.window import window
+from bore.pictures.window import window
+from bore.ways.reconcile import settle
 from tests.asking import BASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
 
 QUICK = settings(max_examples=60)

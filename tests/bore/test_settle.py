@@ -4,8 +4,8 @@ from typing import Any
 
 import pytest
 
-from bore.errors import BadInput
-from bore.settle import settle
+from bore.base.errors import BadInput
+from bore.ways.reconcile import settle
 from tests.asking import answered, hand_case, plain_case
 
 CRIB = [

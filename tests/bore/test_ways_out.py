@@ -6,12 +6,12 @@ from typing import Any
 
 import pytest
 
-from bore.contract.offers import ways_out_as_data
-from bore.contract.read import read_case
-from bore.job import Job
+from bore.answers.offers import ways_out_as_data
+from bore.case.read import read_case
+from bore.job.job import Job
 from bore.limits.judgement import HOLDS, TIGHT, VERDICTS
-from bore.match import match
-from bore.ways_out import MOST_OFFERED, WaysOut, ways_out
+from bore.ways.match import match
+from bore.ways.ways_out import MOST_OFFERED, WaysOut, ways_out
 from tests.asking import CASES, answered, limit_of, on_base, plain_case, put
 
 STORED = json.loads((CASES / "ways_out.json").read_text(encoding="utf-8"))

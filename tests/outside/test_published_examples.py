@@ -211,8 +211,8 @@ def test_shaw_oxford_original_steel() -> None:
 def test_kosilova_steel_of_680(diameter: float, feed: float, torque: float, thrust: float) -> None:
     """Kosilova & Meshcheryakov, steel of 680 N/mm², HSS, thinned point: torque and thrust worked by hand from the printed
     constants 0.0345, 2.0, 0.8 and 68, 1.0, 0.7 (from memory), to the digits given."""
-    from bore.columns import columns_of
-    from bore.contract.read import read_case
+    from bore.case.read import read_case
+    from bore.loads.assemble import columns_of
     from bore.schools import power_law
     from tests.asking import plain_case
 

@@ -14,7 +14,7 @@ import pressfit.tables as pressfit
 import pytest
 
 from bore.mechanics import coolant
-from bore.plan.drawn import pipe_threads, read_drawn
+from bore.plan.callout import pipe_threads, read_drawn
 from bore.quantities.drill_sizes import GAUGE_INCHES, read_drill_size
 from bore.quantities.threads import all_metric, tap_drill_mm
 from bore.quantities.tolerances import grade_um

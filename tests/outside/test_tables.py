@@ -5,15 +5,16 @@ import itertools
 import pint
 import pytest
 
-from bore.contract.read import read_case
+from bore.base.errors import BadInput
+from bore.base.sources import TABLES, all_sources, rows
+from bore.case.read import read_case
+from bore.cutters.registry import family_of
 from bore.cutters.twist import geometry
-from bore.errors import BadInput
 from bore.machines import kinds
 from bore.materials.table import MaterialRow, all_materials
 from bore.quantities import units
 from bore.quantities.drill_sizes import GAUGE_INCHES, read_drill_size
 from bore.quantities.notation import read_quantity
-from bore.sources import TABLES, all_sources, rows
 from tests.asking import plain_case
 
 ROWS = list(all_materials().values())
@@ -184,7 +185,7 @@ def test_other_series_lengths(diameter: float, series: str, overall: float, flut
 def test_gun_drill_coolant(size: float, printed: tuple[float, float]) -> None:
     """VDI 3210 (from memory), the least of its ranges: pressure falls and flow rises with diameter."""
     job = read_case(plain_case(hole__diameter_mm=size, cutter={"family": "gun"}, hole__start__kind="bush"))
-    assert job.cutter.kind.coolant_wanted(job) == pytest.approx(printed)
+    assert family_of(job.cutter.kind).coolant_wanted(job) == pytest.approx(printed)
 
 
 @pytest.mark.parametrize(

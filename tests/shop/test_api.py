@@ -7,7 +7,7 @@ import jsonschema
 import pytest
 from django.test import Client
 
-from bore.contract.schema import case_schema
+from bore.case.schema import case_schema
 from shop.api import schemas
 from shop.api.api import api
 from shop.jobs.models import SavedCheck

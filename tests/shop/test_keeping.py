@@ -154,9 +154,8 @@ def test_what_is_not_sound_is_said_and_not_put_back(tmp_path: Path, demo_databas
         assert said in backups.verify(file).problems[0]
         with pytest.raises(ValueError, match=said):
             backups.restore(file)
-    for command in ("verify", "restore"):
-        found = server.asked(command, str(place))
-        assert found.returncode != 0
-        assert "malformed" in found.stderr
+    found = server.asked("restore", str(place))
+    assert found.returncode != 0
+    assert "malformed" in found.stderr
     assert server.asked("verify").returncode == 0
     assert not (tmp_path / "shop" / "backups").exists()

@@ -9,7 +9,7 @@ import pytest
 from axes.utils import reset
 from django.test import Client
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from shop.api.api import api
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.people.actions import change_person, first_admin

@@ -6,8 +6,8 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from bore.contract.plan import plan_as_data
-from bore.errors import BadInput
+from bore.answers.plan import plan_as_data
+from bore.base.errors import BadInput
 from shop.api import schemas
 from shop.exchange.bring_in import bring_in
 from shop.exchange.shop_file import records_of

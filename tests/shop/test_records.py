@@ -10,8 +10,8 @@ import pytest
 from django.conf import settings
 from django.db import connection
 
-from bore.check import check
-from bore.contract.read import read_case
+from bore.case.read import read_case
+from bore.check.check import check
 from bore.cutters.registry import BY_ID
 from bore.limits.judgement import VERDICTS
 from bore.machines.kinds import HAND_FEEDS
@@ -20,6 +20,7 @@ from shop.jobs.models import SavedCheck
 from shop.people.models import User
 from shop.yard.actions import put_cutter, put_machine
 from shop.yard.models import Cutter, Machine, Material, Stage
+from tests.server import Server
 
 pytestmark = pytest.mark.django_db
 ROOT = Path(__file__).parents[2]
@@ -46,7 +47,7 @@ def case_of(machine: dict[str, Any], cutter: dict[str, Any]) -> dict[str, Any]:
     hole: dict[str, Any] = {"diameter_mm": size, "depth_mm": size}
     if family == "thread-mill":
         hole = {"diameter_mm": round(size / 0.6, 1), "depth_mm": size, "start_diameter_mm": round(size / 0.7, 1)}
-    elif not BY_ID[family].drills and family not in ("spot", "centre", "step"):
+    elif not BY_ID[family].kind.drills and family not in ("spot", "centre", "step"):
         hole["start_diameter_mm"] = 0.85 * size
     hand = machine["feed"]["kind"] in HAND_FEEDS and family != "tap"
     feed = {"hand_force_n": 100} if hand else {"feed_mm_rev": cutter["pitch_mm"] if family == "tap" else 0.1}
@@ -76,7 +77,11 @@ def test_the_demo_yard_has_some_of_everything(yard: dict[str, int]) -> None:
         if one.answer["verdict"] in ("holds", "tight")
     }
     usual = {
-        (family.id, kind) for family in BY_ID.values() if family.drills for kind, pair in family.machines.items() if pair.how == "usual"
+        (family.id, kind)
+        for family in BY_ID.values()
+        if family.kind.drills
+        for kind, pair in family.machines.items()
+        if pair.how == "usual"
     }
     assert usual <= pairs
 
@@ -133,21 +138,21 @@ def test_the_production_settings_pass_djangos_own_check() -> None:
         "--fail-level",
         "WARNING",
         DJANGO_SETTINGS_MODULE="shop.settings.production",
+        DJANGO_ALLOW_ASYNC_UNSAFE="",
         FIERCE_BORE_SECRET="s3cret-" + "abcdefghij" * 6,
         FIERCE_BORE_HOSTS="yard.example",
     )
     assert found.returncode == 0, found.stderr
-    refused = manage("check", DJANGO_SETTINGS_MODULE="shop.settings.production", FIERCE_BORE_SECRET="short")
+    refused = manage("check", DJANGO_SETTINGS_MODULE="shop.settings.production", DJANGO_ALLOW_ASYNC_UNSAFE="", FIERCE_BORE_SECRET="short")
     assert refused.returncode != 0
     assert "at least 50 characters" in refused.stderr
 
 
-def test_a_fresh_database_is_made_and_loaded_by_the_commands(tmp_path: Path) -> None:
-    where = {"FIERCE_BORE_DATA": str(tmp_path), "DJANGO_SETTINGS_MODULE": "shop.settings.demo"}
-    assert manage("migrate", "-v", "0", **where).returncode == 0
-    for _ in range(2):
-        loaded = manage("load_demo", **where)
-        assert loaded.returncode == 0, loaded.stderr
-        assert "14 machines" in loaded.stdout
+def test_a_database_made_by_the_commands_takes_them_again(tmp_path: Path, demo_database: Path) -> None:
+    """What `make demo` does a second time: the shared database was made by the same commands."""
+    server = Server(tmp_path)
+    server.begin_with(demo_database)
+    server.manage("migrate", "-v", "0")
+    assert "14 machines" in server.manage("load_demo")
     assert (tmp_path / "shop.sqlite3").stat().st_size > 0
     assert oct((tmp_path / "demo-secret").stat().st_mode)[-3:] == "600"

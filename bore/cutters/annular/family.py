@@ -1,19 +1,17 @@
 """The annular cutter family."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
+from bore.base.formula import enter, formula
+from bore.base.sources import rows
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, Refuse, folder, pairs_of
 from bore.cutters.shared import by_diameter, edge_radius_mm, grades_table, scaled, usual_grades, vc_of_edge
-from bore.formula import enter, formula
+from bore.job.cutter import Cutter
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics import strength
 from bore.mechanics.kinematics import sin_edge_angle, tan_edge_angle
-from bore.sources import rows
-
-if TYPE_CHECKING:
-    from bore.cutters.cutter import Cutter
-    from bore.job import Job
 
 HERE = folder(__file__)
 QUALITY = grades_table(HERE)
@@ -56,18 +54,18 @@ def check(case: Case, refuse: Refuse) -> None:
         refuse("cutter.slug_diameter_mm", f"the slug ({slug:g} mm) must be smaller than the cutter; accepted: below {diameter:g} mm")
 
 
-def edges(cutter: "Cutter") -> float:
+def edges(cutter: Cutter) -> float:
     """Teeth that each take a chip of their own: teeth over stages."""
     return (cutter.teeth or 1) / (cutter.chip_stages or 1)
 
 
-def ring_point_mm(cutter: "Cutter") -> float:
+def ring_point_mm(cutter: Cutter) -> float:
     """How far the deepest teeth stand before the shallowest, mm."""
     kerf = (cutter.diameter_mm - (cutter.slug_diameter_mm or 0.0)) / 2
     return float(kerf / 2 / tan_edge_angle(cutter.point_angle_deg))
 
 
-def speeds(job: "Job") -> tuple[float, float] | None:
+def speeds(job: Job) -> tuple[float, float] | None:
     """Nine tenths of the edge's usual speeds; carbide-tipped 1.6 times cobalt's (common practice)."""
     if job.cutter.substrate == "carbide-tipped":
         return scaled(job.material.vc_hssco_m_min, TIPPED_SHARE)
@@ -89,7 +87,7 @@ def ring_feed_mm_rev(*, feed_mm_tooth: float, teeth: int, metal_factor: float) -
     return feed_mm_tooth * teeth * metal_factor
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """The cutter's own feed; what crowds it is the tooth."""
     enter("book-feed")
     cutter = job.cutter
@@ -103,21 +101,14 @@ def feed(job: "Job") -> BookFeed:
     return BookFeed(min(value, hard), soft, hard)
 
 
-def breaking_torque(cutter: "Cutter") -> float:
+def breaking_torque(cutter: Cutter) -> float:
     """Torque that twists the ring, N·m."""
     enter("twist-off")
     return strength.ring_breaking_torque_nm(diameter_mm=cutter.diameter_mm, inner_diameter_mm=cutter.slug_diameter_mm or 0.0)
 
 
 FAMILY = Family(
-    id="annular",
-    words="annular cutter",
-    substrate="hss",
-    point="conventional",
-    energy_share=0.85,
-    may_peck=False,
-    chip_room=(0.0, 0.0),
-    from_solid=True,
+    kind=cutter_kind("annular"),
     geometry=geometry,
     check=check,
     edges=edges,

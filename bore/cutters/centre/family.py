@@ -1,10 +1,11 @@
 """The centre drill family."""
 
-from bore.cutters.after_a_hole import SHORT, plain_geometry, share_of_speed, share_of_table
-from bore.cutters.cutter import Cutter
 from bore.cutters.family import Case, Family, Found, Never, folder, pairs_of
+from bore.cutters.follow_up import SHORT, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.shared import grades_table, start_beyond_chisel_mm, usual_grades
-from bore.cutters.twist.book import breaking_torque
+from bore.cutters.twist.feeds import breaking_torque
+from bore.job.cutter import Cutter
+from bore.job.cutter_kinds import cutter_kind
 
 QUALITY = grades_table(folder(__file__))
 CONE_DEG, PILOT_SHARE, PILOT_CHISEL = 60.0, 0.4, 0.18
@@ -27,13 +28,7 @@ def geometry(case: Case) -> Found:
 
 
 FAMILY = Family(
-    id="centre",
-    words="centre drill",
-    substrate="hss",
-    point="conventional",
-    drills=False,
-    has_chisel=True,
-    chip_room=(0.0, 0.0),
+    kind=cutter_kind("centre"),
     geometry=geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     point_length_mm=lambda cutter: 0.0,

@@ -1,9 +1,10 @@
 """The core drill family."""
 
-from bore.cutters.after_a_hole import FOLLOWS, NO_CHISEL, WANTS_A_HOLE, needs_a_hole, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.family import Case, Family, Found, Never, folder, pairs_of
+from bore.cutters.follow_up import FOLLOWS, NO_CHISEL, WANTS_A_HOLE, needs_a_hole, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.shared import conical_point_mm, grades_table, start_mm, usual_grades
-from bore.cutters.twist.book import breaking_torque
+from bore.cutters.twist.feeds import breaking_torque
+from bore.job.cutter_kinds import cutter_kind
 
 QUALITY = grades_table(folder(__file__))
 POINT_DEG, FOUR_FLUTES_FROM_MM = 120.0, 20.0
@@ -18,12 +19,7 @@ def geometry(case: Case) -> Found:
 
 
 FAMILY = Family(
-    id="core",
-    words="core drill",
-    substrate="hss",
-    point="conventional",
-    drills=False,
-    packs=True,
+    kind=cutter_kind("core"),
     geometry=geometry,
     check=needs_a_hole,
     inner_diameter_mm=start_mm,

@@ -1,9 +1,10 @@
 """The countersink family."""
 
-from bore.cutters.after_a_hole import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.family import Case, Family, Found, Never, folder, pairs_of
+from bore.cutters.follow_up import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.shared import grades_table, start_mm, usual_grades
-from bore.cutters.twist.book import breaking_torque
+from bore.cutters.twist.feeds import breaking_torque
+from bore.job.cutter_kinds import cutter_kind
 
 QUALITY = grades_table(folder(__file__))
 CONE_DEG = 90.0
@@ -26,12 +27,7 @@ def geometry(case: Case) -> Found:
 
 
 FAMILY = Family(
-    id="countersink",
-    words="countersink",
-    substrate="hss",
-    point="conventional",
-    drills=False,
-    chip_room=(0.0, 0.0),
+    kind=cutter_kind("countersink"),
     geometry=geometry,
     check=needs_a_hole,
     inner_diameter_mm=start_mm,

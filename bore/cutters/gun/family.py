@@ -1,17 +1,15 @@
 """The gun drill family."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
+from bore.base.formula import enter, formula
+from bore.base.sources import rows, source
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, Refuse, folder, pairs_of
 from bore.cutters.shared import by_diameter, conical_point_mm, edge_radius_mm, grades_table, scaled, usual_grades
-from bore.formula import enter, formula
+from bore.job.cutter import Cutter
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.mechanics import strength
-from bore.sources import rows, source
-
-if TYPE_CHECKING:
-    from bore.cutters.cutter import Cutter
-    from bore.job import Job
 
 HERE = folder(__file__)
 QUALITY = grades_table(HERE)
@@ -64,36 +62,28 @@ def gun_feed_mm_rev(*, diameter_mm: float, diameter_over_feed: float) -> float:
     return diameter_mm / diameter_over_feed
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """The gun drill's own feed and marks."""
     enter("book-feed")
     value = gun_feed_mm_rev(diameter_mm=job.cutter.diameter_mm, diameter_over_feed=_feeds()[job.material.iso_group])
     return BookFeed(value, CROWDS[0] * value, CROWDS[1] * value)
 
 
-def breaking_torque(cutter: "Cutter") -> float:
+def breaking_torque(cutter: Cutter) -> float:
     """Torque that twists the crimped tube, N·m."""
     enter("twist-off")
     tube = cutter.tube_diameter_mm or TUBE_OF_DIAMETER * cutter.diameter_mm
     return float(strength.body_breaking_torque_nm(body_diameter_mm=tube, section_share=TUBE_SECTION))
 
 
-def coolant_wanted(job: "Job") -> tuple[float, float]:
+def coolant_wanted(job: Job) -> tuple[float, float]:
     """Pressure (bar) falls and flow (l/min) rises with diameter (VDI 3210, from memory)."""
     diameter = job.cutter.diameter_mm
     return by_diameter(diameter, HERE, "coolant.csv", "pressure_bar"), by_diameter(diameter, HERE, "coolant.csv", "flow_l_min")
 
 
 FAMILY = Family(
-    id="gun",
-    words="gun drill",
-    substrate="carbide",
-    point="conventional",
-    energy_share=0.85,
-    friction=1.5,
-    force_share=0.6,
-    may_peck=False,
-    from_solid=True,
+    kind=cutter_kind("gun"),
     geometry=geometry,
     check=check,
     # The pilot guides the head; the lip cuts from solid behind it.

@@ -1,19 +1,17 @@
 """The indexable-insert drill family."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
+from bore.base.formula import enter, formula
+from bore.base.sources import rows, source
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, Refuse, folder, pairs_of
 from bore.cutters.shared import conical_point_mm, edge_radius_mm, grades_table, start_mm, steel_body_torque_nm, usual_grades
-from bore.cutters.twist import book
+from bore.cutters.twist import feeds
 from bore.cutters.twist.geometry import Lengths, lengths_found
-from bore.formula import enter, formula
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS, LATHES
 from bore.materials.material import metal_word
-from bore.sources import rows, source
-
-if TYPE_CHECKING:
-    from bore.job import Job
 
 HERE = folder(__file__)
 QUALITY = grades_table(HERE)
@@ -54,7 +52,7 @@ def _speeds() -> tuple[tuple[str, float, float, float], ...]:
     return tuple((row["metal"], float(row["to_hb"]), float(row["low_m_min"]), float(row["high_m_min"])) for row in table)
 
 
-def speeds(job: "Job") -> tuple[float, float]:
+def speeds(job: Job) -> tuple[float, float]:
     """Usual cutting speeds of coated inserts by metal and hardness, m/min (common practice)."""
     material = job.material
     metal = "grey-iron" if material.power_law_row == "grey-iron" else metal_word(material)
@@ -72,31 +70,24 @@ def insert_feed_mm_rev(*, low_mm_rev: float, top_mm_rev: float, metal_factor: fl
     return (low_mm_rev + top_mm_rev) / 2 * metal_factor * entry_factor
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """The insert drill's own feeds; their top is where it crowds."""
     enter("book-feed")
     row = [row for row in rows("feeds.csv", HERE) if float(row["from_diameter_mm"]) <= job.cutter.diameter_mm][-1]
     low, top = float(row["low_mm_rev"]), float(row["top_mm_rev"])
-    metal, entry = IRON_FEED if job.material.iso_group == "K" else 1.0, book.entry_factor(job)
+    metal, entry = IRON_FEED if job.material.iso_group == "K" else 1.0, feeds.entry_factor(job)
     value = insert_feed_mm_rev(low_mm_rev=low, top_mm_rev=top, metal_factor=metal, entry_factor=entry)
     return BookFeed(value, top * metal * entry, top * metal * entry)
 
 
-def coolant_wanted(job: "Job") -> tuple[float, float]:
+def coolant_wanted(job: Job) -> tuple[float, float]:
     """5 bar, 10 beyond three diameters, and 1 l/min a millimetre (common practice)."""
     deep = job.hole.depth_mm > USUAL_REACH_D * job.cutter.diameter_mm
     return (10.0 if deep else 5.0), job.cutter.diameter_mm
 
 
 FAMILY = Family(
-    id="indexable",
-    words="insert drill",
-    substrate="carbide",
-    point="conventional",
-    compression=1.0,
-    energy_share=0.85,
-    may_peck=False,
-    from_solid=True,
+    kind=cutter_kind("indexable"),
     geometry=geometry,
     check=check,
     inner_diameter_mm=start_mm,

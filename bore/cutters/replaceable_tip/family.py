@@ -1,7 +1,6 @@
 """The replaceable-tip drill family."""
 
-from typing import TYPE_CHECKING
-
+from bore.base.formula import enter
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, folder, pairs_of
 from bore.cutters.shared import (
     book_with_marks,
@@ -12,13 +11,11 @@ from bore.cutters.shared import (
     steel_body_torque_nm,
     usual_grades,
 )
-from bore.cutters.twist import book
+from bore.cutters.twist import feeds
 from bore.cutters.twist.geometry import Lengths, lengths_found
-from bore.formula import enter
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
-
-if TYPE_CHECKING:
-    from bore.job import Job
 
 QUALITY = grades_table(folder(__file__))
 POINT_DEG, CHISEL = 140.0, 0.08
@@ -38,22 +35,17 @@ def geometry(case: Case) -> Found:
     yield "edge_radius_mm", edge_radius_mm("insert", case["wear"], diameter), f"usual for a {case['wear']} tip"
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """1.0 to 1.3 times a twist drill's feed (common practice), the middle of that taken."""
     enter("book-feed")
-    value = book.book_feed_mm_rev(
-        table_feed_mm_rev=book.table_feed(job), substrate_factor=FEED_SHARE, entry_factor=book.entry_factor(job), depth_factor=1.0
+    value = feeds.book_feed_mm_rev(
+        table_feed_mm_rev=feeds.table_feed(job), substrate_factor=FEED_SHARE, entry_factor=feeds.entry_factor(job), depth_factor=1.0
     )
     return book_with_marks(float(value), "carbide")
 
 
 FAMILY = Family(
-    id="replaceable-tip",
-    words="tipped drill",
-    substrate="carbide",
-    point="self-centring",
-    has_chisel=True,
-    from_solid=True,
+    kind=cutter_kind("replaceable-tip"),
     geometry=geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     point_length_mm=conical_point_mm,
@@ -61,7 +53,7 @@ FAMILY = Family(
     feed=feed,
     breaking_torque_nm=lambda cutter: steel_body_torque_nm(cutter, BODY_SECTION),
     grades=lambda job: usual_grades(job, QUALITY),
-    coolant_wanted=lambda job: book.through_coolant(job.cutter.diameter_mm, job.hole.depth_mm),
+    coolant_wanted=lambda job: feeds.through_coolant(job.cutter.diameter_mm, job.hole.depth_mm),
     machines=pairs_of(__file__),
     never=(
         Never(lambda columns: columns.feed_kind in HAND_FEEDS, 2, "a carbide tip under a hand feed chips as it comes through"),

@@ -1,7 +1,6 @@
 """The spade drill family."""
 
-from typing import TYPE_CHECKING
-
+from bore.base.formula import enter
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, folder, pairs_of
 from bore.cutters.shared import (
     book_with_marks,
@@ -15,12 +14,10 @@ from bore.cutters.shared import (
     vc_of_edge,
 )
 from bore.cutters.spade import unit_power
-from bore.cutters.twist import book
-from bore.formula import enter
+from bore.cutters.twist import feeds
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
-
-if TYPE_CHECKING:
-    from bore.job import Job
 
 QUALITY = grades_table(folder(__file__))
 POINT_DEG, NOTCHED_CHISEL = 130.0, 0.10
@@ -45,32 +42,25 @@ def geometry(case: Case) -> Found:
     yield "edge_radius_mm", edge_radius_mm(case["substrate"], case["wear"], diameter), f"usual for a {case['wear']} edge"
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """About nine tenths of a twist drill's feed (common practice); the crowding marks are carbide's for any blade."""
     enter("book-feed")
-    value = book.book_feed_mm_rev(
-        table_feed_mm_rev=book.table_feed(job),
+    value = feeds.book_feed_mm_rev(
+        table_feed_mm_rev=feeds.table_feed(job),
         substrate_factor=FEED_SHARE,
-        entry_factor=book.entry_factor(job),
-        depth_factor=book.depth_factor(job),
+        entry_factor=feeds.entry_factor(job),
+        depth_factor=feeds.depth_factor(job),
     )
     return book_with_marks(float(value), "carbide")
 
 
-def coolant_wanted(job: "Job") -> tuple[float, float] | None:
+def coolant_wanted(job: Job) -> tuple[float, float] | None:
     """5 bar and 1 l/min a millimetre through a holder with coolant holes (common practice)."""
     return (5.0, job.cutter.diameter_mm) if job.cutter.coolant_through else None
 
 
 FAMILY = Family(
-    id="spade",
-    words="spade drill",
-    substrate="hss",
-    point="thinned",
-    compression=1.0,
-    has_chisel=True,
-    packs=True,
-    chip_room=(0.5, 1.0),
+    kind=cutter_kind("spade"),
     geometry=geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     point_length_mm=conical_point_mm,

@@ -1,18 +1,15 @@
 """Spade drills by the handbook's own unit power: torque, and thrust with it (Machinery's Handbook, from memory)."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
+from bore.base.elementwise import Column
+from bore.base.formula import formula
+from bore.base.sources import rows, source
 from bore.cutters.family import folder
-from bore.elementwise import Column
-from bore.formula import formula
+from bore.job.columns import Columns
 from bore.quantities.units import W_S_PER_MM3_PER_HP_IN3_MIN
 from bore.schools.specific_energy import ID, NAME, torque_nm
 from bore.schools.wear import WEAR
-from bore.sources import rows, source
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 __all__ = ["ID", "NAME", "applies", "thrust", "thrust_floor_n", "torque"]
 THRUST_SHARE = 0.375
@@ -40,7 +37,7 @@ def unit_power_hp_in3_min(metal: str, hardness_hb: float | None) -> float | None
     return fits[0] if fits else None
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """Why the school does not apply, or None where it does."""
     unit = unit_power_hp_in3_min(columns.metal, columns.hardness_hb)
     return None if unit else "the handbook has no spade-drill row for this metal at this hardness"
@@ -66,13 +63,13 @@ def spade_thrust_n(*, energy_w_s_mm3: Column, feed_mm_rev: Column, diameter_mm: 
     return THRUST_SHARE * 1000 * energy_w_s_mm3 * feed_mm_rev * (diameter_mm - start_diameter_mm)
 
 
-def _energy(columns: "Columns") -> float:
+def _energy(columns: Columns) -> float:
     unit = unit_power_hp_in3_min(columns.metal, columns.hardness_hb)
     assert unit is not None
     return spade_energy_w_s_mm3(unit_hp_in3_min=unit, wear_factor=WEAR[columns.wear])
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed, N·m."""
     return torque_nm(
         energy_w_s_mm3=_energy(columns),
@@ -82,7 +79,7 @@ def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
+def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Thrust of this job at a feed, N."""
     return spade_thrust_n(
         energy_w_s_mm3=_energy(columns),
@@ -92,6 +89,6 @@ def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def thrust_floor_n(columns: "Columns") -> Column:
+def thrust_floor_n(columns: Columns) -> Column:
     """The part of the thrust that stands at any feed, N: none in a pure power of the feed."""
     return 0.0

@@ -1,9 +1,10 @@
 """The spot drill family."""
 
-from bore.cutters.after_a_hole import SHORT, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.family import Case, Family, Found, Never, folder, pairs_of
+from bore.cutters.follow_up import SHORT, plain_geometry, share_of_speed, share_of_table
 from bore.cutters.shared import grades_table, start_beyond_chisel_mm, usual_grades
-from bore.cutters.twist.book import breaking_torque
+from bore.cutters.twist.feeds import breaking_torque
+from bore.job.cutter_kinds import cutter_kind
 
 QUALITY = grades_table(folder(__file__))
 ANGLE_DEG, CHISEL = 90.0, 0.10
@@ -17,13 +18,7 @@ def geometry(case: Case) -> Found:
 
 
 FAMILY = Family(
-    id="spot",
-    words="spot drill",
-    substrate="hss-co",
-    point="thinned",
-    drills=False,
-    has_chisel=True,
-    chip_room=(0.0, 0.0),
+    kind=cutter_kind("spot"),
     geometry=geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     # The depth of a spot is its cone's; there is no point beyond it.

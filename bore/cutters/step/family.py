@@ -2,11 +2,12 @@
 
 from dataclasses import replace
 
-from bore.cutters.after_a_hole import plain_geometry, share_of_speed, share_of_table
-from bore.cutters.cutter import Cutter
 from bore.cutters.family import Case, Family, Found, folder, pairs_of
+from bore.cutters.follow_up import plain_geometry, share_of_speed, share_of_table
 from bore.cutters.shared import conical_point_mm, grades_table, start_beyond_chisel_mm, usual_grades
-from bore.cutters.twist.book import breaking_torque
+from bore.cutters.twist.feeds import breaking_torque
+from bore.job.cutter import Cutter
+from bore.job.cutter_kinds import cutter_kind
 
 QUALITY = grades_table(folder(__file__))
 POINT_DEG, SMALL_SHARE, SMALL_CHISEL = 118.0, 0.7, 0.05
@@ -26,13 +27,7 @@ def geometry(case: Case) -> Found:
 
 
 FAMILY = Family(
-    id="step",
-    words="step drill",
-    substrate="hss",
-    point="split",
-    drills=False,
-    has_chisel=True,
-    packs=True,
+    kind=cutter_kind("step"),
     geometry=geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     point_length_mm=conical_point_mm,

@@ -1,21 +1,17 @@
 """Tapping by specific energy: so much work for each cubic millimetre of the thread's groove."""
 
-from typing import TYPE_CHECKING
-
+from bore.base.elementwise import Column
+from bore.base.formula import formula
 from bore.cutters.tap.force import chip_mm, grooves
-from bore.elementwise import Column
-from bore.formula import formula
+from bore.job.columns import Columns
 from bore.schools.specific_energy import ID, NAME, energy_w_s_mm3
 from bore.schools.wear import WEAR
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 __all__ = ["ID", "NAME", "applies", "thrust", "torque"]
 thrust = None
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """It stands for every tap."""
     return None
 
@@ -30,7 +26,7 @@ def tap_work_nm(*, energy_w_s_mm3: Column, groove_mm2: Column, diameter_mm: Colu
     return energy_w_s_mm3 * groove_mm2 * diameter_mm / 2
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job, N·m."""
     energy = energy_w_s_mm3(
         table_energy_w_s_mm3=columns.specific_energy_w_s_mm3, chip_thickness_mm=chip_mm(columns), wear_factor=WEAR[columns.wear]

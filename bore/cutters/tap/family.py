@@ -1,21 +1,19 @@
 """The tap family."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
-from bore.cutters.after_a_hole import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry
+from bore.base.formula import enter
+from bore.base.sources import rows, source
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, Refuse, folder, pairs_of
+from bore.cutters.follow_up import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry
 from bore.cutters.shared import grades_table, start_mm, usual_grades
 from bore.cutters.tap import energy, force
-from bore.formula import enter
+from bore.job.cutter import Cutter
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.materials.material import metal_word
 from bore.mechanics import strength
 from bore.quantities.threads import coarse_pitch_mm
-from bore.sources import rows, source
-
-if TYPE_CHECKING:
-    from bore.cutters.cutter import Cutter
-    from bore.job import Job
 
 HERE = folder(__file__)
 QUALITY = grades_table(HERE)
@@ -51,7 +49,7 @@ def _speeds() -> dict[str, tuple[float, float]]:
     return {row["metal"]: (float(row["low_m_min"]), float(row["high_m_min"])) for row in table}
 
 
-def speeds(job: "Job") -> tuple[float, float]:
+def speeds(job: Job) -> tuple[float, float]:
     """Tapping speeds by metal, HSS; carbide twice that (common practice)."""
     metal = metal_word(job.material)
     if metal == "steel" and (job.material.hardness_hb or 0) > HARD_STEEL_HB:
@@ -61,27 +59,20 @@ def speeds(job: "Job") -> tuple[float, float]:
     return low * share, high * share
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """A tap's feed is its pitch."""
     pitch = job.cutter.pitch_mm or 1.0
     return BookFeed(pitch, 1.01 * pitch, 1.02 * pitch)
 
 
-def breaking_torque(cutter: "Cutter") -> float:
+def breaking_torque(cutter: Cutter) -> float:
     """Torque that breaks a tap, N·m: weaker than a drill of its size (common practice, low)."""
     enter("twist-off")
     return float(strength.breaking_torque_nm(diameter_mm=cutter.diameter_mm, strength=STRENGTH_NM_MM3))
 
 
 FAMILY = Family(
-    id="tap",
-    words="tap",
-    substrate="hss",
-    point="conventional",
-    drills=False,
-    may_peck=False,
-    axial_chip=False,
-    chip_room=(0.0, 0.0),
+    kind=cutter_kind("tap"),
     geometry=geometry,
     check=check,
     inner_diameter_mm=start_mm,

@@ -1,15 +1,12 @@
 """Tapping by specific cutting force: torque from pitch and diameter (the German textbooks' formula, from memory)."""
 
 import math
-from typing import TYPE_CHECKING
 
-from bore.elementwise import Column, least
-from bore.formula import formula
+from bore.base.elementwise import Column, least
+from bore.base.formula import formula
+from bore.job.columns import Columns
 from bore.schools.specific_force import ID, NAME, specific_force_n_mm2
 from bore.schools.wear import WEAR
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 __all__ = ["ID", "NAME", "applies", "thrust", "thrust_floor_n", "torque"]
 # Height of a full 60° profile between the minor and major diameter of an internal thread, over the pitch (ISO 68-1).
@@ -17,7 +14,7 @@ FULL_HEIGHT = 0.5413
 SQRT3 = 3**0.5
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """It stands for every tap."""
     return None
 
@@ -55,12 +52,12 @@ def tap_torque_nm(
     return specific_force_n_mm2 * pitch_mm**2 * diameter_mm / 8000 * groove_mm2 / usual_groove_mm2
 
 
-def chip_mm(columns: "Columns") -> Column:
+def chip_mm(columns: Columns) -> Column:
     """Chip thickness of this job's tap."""
     return tap_chip_mm(pitch_mm=columns.pitch_mm, edges=columns.edges, chamfer_threads=columns.chamfer_threads)
 
 
-def grooves(columns: "Columns") -> tuple[Column, Column]:
+def grooves(columns: Columns) -> tuple[Column, Column]:
     """Section cut around the hole there is, and around the usual tap drill."""
     own = groove_mm2(pitch_mm=columns.pitch_mm, diameter_mm=columns.hole_diameter_mm, start_diameter_mm=columns.start_diameter_mm)
     usual = groove_mm2(
@@ -79,13 +76,13 @@ def thread_removal_mm3_min(*, groove_mm2: Column, path_mm_rev: Column, speed_rpm
     return groove_mm2 * path_mm_rev * speed_rpm
 
 
-def removal_mm3_min(columns: "Columns", feed_mm_rev: Column, speed_rpm: Column) -> Column:
+def removal_mm3_min(columns: Columns, feed_mm_rev: Column, speed_rpm: Column) -> Column:
     """A tap cuts one turn of the groove in a turn, mm³/min."""
     around = math.pi * (columns.hole_diameter_mm + columns.start_diameter_mm) / 2
     return thread_removal_mm3_min(groove_mm2=grooves(columns)[0], path_mm_rev=around * feed_mm_rev / columns.pitch_mm, speed_rpm=speed_rpm)
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job, N·m; a tap's feed is its pitch."""
     force = specific_force_n_mm2(
         kc11_n_mm2=columns.kc11_n_mm2,
@@ -105,7 +102,7 @@ def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
     )
 
 
-def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
+def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """A tap draws itself in: no thrust, N."""
     return 0 * feed_mm_rev + NO_THRUST_N
 
@@ -113,6 +110,6 @@ def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
 NO_THRUST_N = 1e-3
 
 
-def thrust_floor_n(columns: "Columns") -> Column:
+def thrust_floor_n(columns: Columns) -> Column:
     """No part of the thrust stands at any feed."""
     return 0.0

@@ -1,15 +1,11 @@
 """Thread milling by specific energy: the groove cut by every row of teeth at once."""
 
-from typing import TYPE_CHECKING
-
+from bore.base.elementwise import Column, most
+from bore.base.formula import formula
 from bore.cutters.tap.force import grooves, thread_removal_mm3_min
-from bore.elementwise import Column, most
-from bore.formula import formula
+from bore.job.columns import Columns
 from bore.schools.specific_energy import ID, NAME, energy_w_s_mm3
 from bore.schools.wear import WEAR
-
-if TYPE_CHECKING:
-    from bore.columns import Columns
 
 __all__ = ["ID", "NAME", "applies", "thrust", "thrust_floor_n", "torque"]
 TWO_PI = 6.283185307179586
@@ -18,7 +14,7 @@ AXIAL_N = 1e-3
 THINNEST_MM = 1e-4
 
 
-def applies(columns: "Columns") -> str | None:
+def applies(columns: Columns) -> str | None:
     """It stands for every thread mill."""
     return None
 
@@ -33,13 +29,13 @@ def thread_mill_torque_nm(*, energy_w_s_mm3: Column, groove_mm2: Column, thread_
     return energy_w_s_mm3 * groove_mm2 * thread_rows * feed_mm_rev / TWO_PI
 
 
-def removal_mm3_min(columns: "Columns", feed_mm_rev: Column, speed_rpm: Column) -> Column:
+def removal_mm3_min(columns: Columns, feed_mm_rev: Column, speed_rpm: Column) -> Column:
     """Every row of teeth in the metal cuts its length of feed in a turn, mm³/min."""
     path = feed_mm_rev * columns.depth_mm / columns.pitch_mm
     return thread_removal_mm3_min(groove_mm2=grooves(columns)[0], path_mm_rev=path, speed_rpm=speed_rpm)
 
 
-def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
+def torque(columns: Columns, feed_mm_rev: Column) -> Column:
     """Torque of this job at a feed along the thread, N·m."""
     thickness = most(feed_mm_rev / columns.edges, THINNEST_MM)
     energy = energy_w_s_mm3(
@@ -49,11 +45,11 @@ def torque(columns: "Columns", feed_mm_rev: Column) -> Column:
     return thread_mill_torque_nm(energy_w_s_mm3=energy, groove_mm2=grooves(columns)[0], thread_rows=in_metal, feed_mm_rev=feed_mm_rev)
 
 
-def thrust(columns: "Columns", feed_mm_rev: Column) -> Column:
+def thrust(columns: Columns, feed_mm_rev: Column) -> Column:
     """Hardly any thrust along the axis, N."""
     return 0 * feed_mm_rev + AXIAL_N
 
 
-def thrust_floor_n(columns: "Columns") -> Column:
+def thrust_floor_n(columns: Columns) -> Column:
     """No part of the thrust stands at any feed."""
     return 0.0

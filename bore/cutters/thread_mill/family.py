@@ -1,17 +1,14 @@
 """The thread mill family."""
 
-from typing import TYPE_CHECKING
-
-from bore.cutters.after_a_hole import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry, share_of_speed
+from bore.base.formula import enter, formula
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, Refuse, folder, pairs_of
+from bore.cutters.follow_up import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry, share_of_speed
 from bore.cutters.shared import book_with_marks, grades_table, start_mm, usual_grades
 from bore.cutters.thread_mill import energy
-from bore.cutters.twist.book import breaking_torque
-from bore.formula import enter, formula
+from bore.cutters.twist.feeds import breaking_torque
+from bore.job.cutter_kinds import cutter_kind
+from bore.job.job import Job
 from bore.quantities.threads import coarse_pitch_mm
-
-if TYPE_CHECKING:
-    from bore.job import Job
 
 QUALITY = grades_table(folder(__file__))
 FLUTES, SPEED_SHARE = 3, 0.8
@@ -46,7 +43,7 @@ def mill_feed_mm_rev(*, diameter_mm: float, metal_factor: float, edges: float) -
     return (0.006 + 0.003 * diameter_mm) * metal_factor * edges
 
 
-def feed(job: "Job") -> BookFeed:
+def feed(job: Job) -> BookFeed:
     """The mill's own feed; half as much in tough metals."""
     enter("book-feed")
     tough = 0.6 if job.material.iso_group in TOUGH else 1.0
@@ -55,16 +52,7 @@ def feed(job: "Job") -> BookFeed:
 
 
 FAMILY = Family(
-    id="thread-mill",
-    words="thread mill",
-    substrate="carbide",
-    point="conventional",
-    drills=False,
-    may_peck=False,
-    makes_own_diameter=False,
-    plunges=False,
-    axial_chip=False,
-    chip_room=(0.0, 0.0),
+    kind=cutter_kind("thread-mill"),
     geometry=geometry,
     check=check,
     inner_diameter_mm=start_mm,

@@ -2,26 +2,22 @@
 
 from bore.cutters.family import Family, Never, folder, pairs_of
 from bore.cutters.shared import conical_point_mm, grades_table, start_beyond_chisel_mm, usual_grades, vc_of_edge
-from bore.cutters.twist import book, geometry
+from bore.cutters.twist import feeds, geometry
+from bore.job.cutter_kinds import cutter_kind
 from bore.machines.kinds import HAND_FEEDS
 
 QUALITY = grades_table(folder(__file__))
 
 FAMILY = Family(
-    id="twist",
-    words="twist drill",
-    substrate="hss",
-    point="conventional",
-    has_chisel=True,
-    packs=True,
+    kind=cutter_kind("twist"),
     geometry=geometry.geometry,
     inner_diameter_mm=start_beyond_chisel_mm,
     point_length_mm=conical_point_mm,
     speeds_m_min=vc_of_edge,
-    feed=book.feed,
-    breaking_torque_nm=book.breaking_torque,
+    feed=feeds.feed,
+    breaking_torque_nm=feeds.breaking_torque,
     grades=lambda job: usual_grades(job, QUALITY),
-    coolant_wanted=book.coolant_wanted,
+    coolant_wanted=feeds.coolant_wanted,
     machines=pairs_of(__file__),
     never=(
         Never(

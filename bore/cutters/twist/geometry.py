@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 from functools import cache
 
+from bore.base.elementwise import along_logarithms
+from bore.base.sources import rows, source
 from bore.cutters.family import Case, Found, folder
 from bore.cutters.shared import edge_radius_mm
-from bore.elementwise import along_logarithms
-from bore.sources import rows, source
 
 HERE = folder(__file__)
 SERIES = {"stub": "a stub length (DIN 1897)", "jobber": "a jobber length (DIN 338)", "long": "a long series (DIN 340)"}

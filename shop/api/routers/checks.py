@@ -6,21 +6,21 @@ import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from bore.bore_log import bore_log
-from bore.check import check
-from bore.contract.answer import answer
-from bore.contract.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
-from bore.contract.pictures import log_as_data, window_as_data
-from bore.contract.read import read_case
-from bore.contract.typed import read_typed
-from bore.errors import BadInput
-from bore.match import match
+from bore.answers.check import answer
+from bore.answers.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
+from bore.answers.pictures import log_as_data, window_as_data
+from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.case.typed import read_typed
+from bore.check.check import check
+from bore.pictures.log import bore_log
+from bore.pictures.window import window
 from bore.plan.deep_hole import deep_hole
 from bore.quantities.drill_sizes import nearest_sizes
 from bore.quantities.notation import READABLE, read_quantity
-from bore.settle import settle
-from bore.ways_out import ways_out
-from bore.window import window
+from bore.ways.match import match
+from bore.ways.reconcile import settle
+from bore.ways.ways_out import ways_out
 from shop.api.requests import read_job_case, read_json, resolved, with_yard
 from shop.api.schemas import (
     Answer,

@@ -5,11 +5,11 @@ from typing import Any, Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
-from bore.contract.drawn import described_as_data, plate_as_data, rated_as_data
+from bore.answers.machine import described_as_data, plate_as_data, rated_as_data
 from bore.cutters.sets import read_set
-from bore.describe import describe, rated_diameters
 from bore.machines.paste import read_curve, read_pulleys, read_readings, read_speeds
 from bore.machines.plate_text import read_plate
+from bore.pictures.machine import describe, rated_diameters
 from shop.api.requests import read_json
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.yard import WRITES, cutter_as_data

@@ -6,7 +6,7 @@ import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from shop.api.routers.checks import as_json
 from shop.api.routers.yard import WRITES
 from shop.api.schemas import Brought as BroughtAnswer

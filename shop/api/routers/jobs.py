@@ -6,8 +6,8 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from bore.errors import BadInput
-from bore.words.short import short_form
+from bore.answers.short import short_form
+from bore.base.errors import BadInput
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, as_json, takes
 from shop.api.routers.yard import FINDS, WRITES, standing_of

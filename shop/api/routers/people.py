@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from shop.api.routers.checks import as_json
 from shop.api.routers.session import me_as_data
 from shop.api.routers.yard import FINDS, WRITES

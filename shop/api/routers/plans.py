@@ -6,10 +6,10 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from bore.contract.program import run_as_data, written_as_data
-from bore.errors import BadInput
-from bore.plan.row import KINDS
+from bore.answers.program import run_as_data, written_as_data
+from bore.base.errors import BadInput
 from bore.plan.task import THREADS, WANTS
+from bore.plan.times import KINDS
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.routers.jobs import head_of

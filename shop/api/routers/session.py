@@ -7,9 +7,9 @@ from django.http import HttpRequest
 from ninja import Router
 
 from bore import VERSION
-from bore.contract.fields import Field, all_fields
+from bore.answers.words import all_symbols, how_to_measure
+from bore.case.fields import Field, all_fields
 from bore.limits import ALL_LIMITS
-from bore.words import all_symbols, how_to_measure
 from shop.api.schemas import Errors, Health, Me, Words
 from shop.people.models import User
 

@@ -6,9 +6,9 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
+from bore.base.sources import source
 from bore.materials.table import MaterialRow, all_materials
-from bore.sources import source
 from shop.api.requests import read_json
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.schemas import CutterRecord, Errors, MachineRecord, MaterialRecord, PutAway

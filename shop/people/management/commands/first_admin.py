@@ -6,7 +6,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from bore.errors import BadInput
+from bore.base.errors import BadInput
 from shop.people.actions import first_admin
 
 

@@ -1,0 +1,1 @@
+"""The shape of every answer."""

@@ -1,0 +1,1 @@
+"""What everything stands on: arithmetic that takes numbers and arrays, formulas that record their working, sources, errors."""

@@ -1,0 +1,1 @@
+"""A case as it is sent: its fields, the reader, the schema."""

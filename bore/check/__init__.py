@@ -1,0 +1,1 @@
+"""One job judged: the evaluator, the check, the best setting, depths."""

@@ -1,0 +1,172 @@
+"""The settings a machine really has, and the best of them for a job."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.check.book_values import leaning_n
+from bore.check.evaluate import Result, evaluate
+from bore.cutters.registry import family_of
+from bore.job.columns import Columns
+from bore.job.job import Job, Setting
+from bore.limits.judgement import HOLDS, TIGHT
+from bore.limits.motor import cut_time_s
+from bore.loads.assemble import columns_of
+from bore.machines.kinds import HAND_FEEDS
+from bore.mechanics import kinematics, spindle
+
+Array = NDArray[np.float64]
+# Speeds and feeds tried where the machine has ranges, and how far about the book's feed.
+SPEEDS, FEEDS = 12, 10
+BELOW_BOOK, ABOVE_BOOK = 6.0, 1.6
+# Forces at the knob that are tried where a hand pushes, N.
+FORCES_N = np.array([20.0, 40.0, 60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
+
+
+@dataclass(frozen=True, slots=True)
+class Best:
+    """The best real setting of a job's machine for it: the job at that setting, its verdict, the place of its tightest limit, how far
+    that is used, the time in feed, and the setting in words."""
+
+    job: Job
+    verdict: int
+    tightest: int
+    use: float
+    time_s: float
+    speed_rpm: float
+    feed_mm_rev: float
+    hand_force_n: float | None
+    words: str
+
+
+def with_feed(setting: Setting, *, feed_mm_rev: float | None = None, hand_force_n: float | None = None) -> Setting:
+    """A setting with one way of feeding."""
+    return replace(setting, feed_mm_rev=feed_mm_rev, feed_rate_mm_min=None, hand_force_n=hand_force_n, seconds_per_turn=None)
+
+
+def stage_words(job: Job, speed_rpm: float) -> str:
+    """A speed as the machine names it: `belt C, 310 rpm`, or the figure alone."""
+    for stage in job.machine.spindle.stages:
+        if stage.speed_rpm is not None and abs(stage.speed_rpm / speed_rpm - 1) < 0.01:
+            named = stage.name and f"{stage.speed_rpm:g} rpm" not in stage.name
+            return f"{stage.name}, {speed_rpm:g} rpm" if named else f"{speed_rpm:g} rpm"
+    return f"{speed_rpm:.4g} rpm"
+
+
+def real_speeds(job: Job, count: int = SPEEDS) -> Array:
+    """Every step of speed, and each range sampled by ratio, rpm."""
+    speeds: list[float] = []
+    for stage in job.machine.spindle.stages:
+        if stage.speed_rpm is not None:
+            speeds.append(stage.speed_rpm)
+        else:
+            speeds.extend(float(f"{speed:.3g}") for speed in np.geomspace(stage.slowest_rpm, stage.fastest_rpm, count))
+    return np.array(sorted(set(speeds)))
+
+
+def real_feeds(job: Job, columns: Columns, count: int = FEEDS) -> Array:
+    """The steps of a power feed, or feeds about the book's, mm/rev; a tap's is its pitch."""
+    steps = job.machine.feed.steps_mm_rev
+    if columns.family.plunges and not columns.family.axial_chip:
+        return np.array([float(columns.pitch_mm)])
+    if steps and job.machine.feed.kind == "power-steps":
+        return np.array(sorted(steps))
+    book: Any = columns.book_feed_mm_rev
+    return np.array([float(f"{feed:.3g}") for feed in np.geomspace(float(book) / BELOW_BOOK, float(book) * ABOVE_BOOK, count)])
+
+
+def score(result: Result, taken: Any, shape: tuple[int, ...]) -> Any:
+    """What makes one setting better than another: holding before tight, tight before giving way. Among those that hold the most metal
+    removed (`taken`); among the tight first the fewest limits that are tight, since what is tight whatever it is set to is no reason to
+    drive the rest; among those that do not go the nearest to going."""
+    verdict = np.broadcast_to(result.verdict, shape)
+    share = np.broadcast_to(taken / np.max(taken), shape)
+    holds, goes = verdict == HOLDS, verdict <= TIGHT
+    limits = len(result.findings) + 1
+    tight: Any = sum(found.verdict == TIGHT for found in result.findings.values())
+    points = np.where(holds, 2.0 + share, 2.0 - (np.broadcast_to(tight, shape) - 0.5 * share) / limits)
+    return np.where(goes, points, -np.broadcast_to(result.worst, shape))
+
+
+def over_force(job: Job, columns: Columns, forces_n: Any, speeds_rpm: Any) -> Columns:
+    """The columns over hand forces down and speeds across."""
+    at = columns.over(job, feed_mm_rev=0.0, speed_rpm=speeds_rpm)
+    return replace(at, feed_mm_rev=None, hand_force_n=forces_n)
+
+
+def book_setting(job: Job) -> tuple[Job, str]:
+    """The job at the book's own setting on its machine, and that in words: the nearest real speed to the middle of the
+    range, the step of feed next below the book's, the usual force where a hand pushes. Quick, and not always the best."""
+    anyhow = replace(job, setting=with_feed(job.setting, feed_mm_rev=0.1))
+    columns = columns_of(anyhow)
+    speed = _book_speed(job, columns)
+    if job.machine.feed.kind in HAND_FEEDS and columns.family.axial_chip:
+        force = leaning_n(columns)
+        setting = with_feed(job.setting, hand_force_n=force)
+        return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, leaning {force:g} N"
+    feeds = real_feeds(job, columns)
+    book = float(columns.book_feed_mm_rev)
+    stepped = job.machine.feed.kind == "power-steps" and bool(job.machine.feed.steps_mm_rev)
+    under = [float(feed) for feed in feeds if feed <= book * 1.05]
+    feed = (under[-1] if under else float(feeds[0])) if stepped else float(f"{book:.3g}")
+    setting = replace(with_feed(job.setting, feed_mm_rev=feed), speed_rpm=speed)
+    return replace(job, setting=setting), f"at {stage_words(job, speed)}, {feed:.3g} mm/rev"
+
+
+def _book_speed(job: Job, columns: Columns) -> float:
+    low, top = columns.vc_low_m_min, columns.vc_top_m_min
+    if low is None or top is None:
+        return float(columns.nearest_rpm)
+    middle = (low + top) / 2 * float(columns.vc_factor)
+    wanted = kinematics.speed_rpm(cutting_speed_m_min=middle, diameter_mm=columns.diameter_mm)
+    found = float(spindle.nearest_speed_rpm(job.machine.spindle, wanted))
+    return found if any(stage.speed_rpm is not None for stage in job.machine.spindle.stages) else float(f"{found:.3g}")
+
+
+def best_setting(job: Job) -> Best:
+    """The best of the machine's real settings for a job, whatever it was set to."""
+    return best_settings(job, (job.hole.start_diameter_mm,))[0]
+
+
+def best_settings(job: Job, starts_mm: Sequence[float]) -> list[Best]:
+    """The best real setting for a job from each of several holes that may be there before it, worked out at once.
+
+    starts_mm: all nought, or all above it: solid metal and a hole are other jobs.
+    """
+    by_hand = job.machine.feed.kind in HAND_FEEDS
+    jobs = [replace(job, hole=replace(job.hole, start_diameter_mm=start)) for start in starts_mm]
+    anyhow = replace(jobs[0], setting=replace(with_feed(job.setting, feed_mm_rev=0.1), pecks=job.setting.pecks))
+    columns = columns_of(anyhow)
+    if len(jobs) > 1:
+        inner = np.array([family_of(columns.family).inner_diameter_mm(one) for one in jobs])
+        columns = replace(columns, start_diameter_mm=inner[:, None, None])
+    speeds, rows = real_speeds(job), FORCES_N
+    if by_hand and columns.family.axial_chip:
+        over = over_force(job, columns, rows[:, None], speeds[None, :])
+    else:
+        rows, by_hand = real_feeds(job, columns), False
+        over = columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :])
+    return _best_of_each(jobs, over, evaluate(over), rows, speeds, by_hand)
+
+
+def _best_of_each(jobs: list[Job], over: Columns, result: Result, rows: Array, speeds: Array, by_hand: bool) -> list[Best]:
+    """The best cell of each job's grid of settings."""
+    shape = (len(jobs), len(rows), len(speeds))
+    feeds = np.broadcast_to(result.loads.feed_mm_rev, shape)
+    points = score(result, family_of(over.family).removal_mm3_min(over, feeds, speeds[None, :]), shape)
+    times = np.broadcast_to(cut_time_s(over, result.loads), shape)
+    verdicts, tightest, uses = (np.broadcast_to(value, shape) for value in (result.verdict, result.tightest, result.use))
+    found = []
+    for place, job in enumerate(jobs):
+        row, column = np.unravel_index(int(np.argmax(points[place])), shape[1:])
+        at = (place, int(row), int(column))
+        value, speed = float(rows[row]), float(speeds[column])
+        setting = with_feed(job.setting, hand_force_n=value) if by_hand else with_feed(job.setting, feed_mm_rev=value)
+        words = f"at {stage_words(job, speed)}, " + (f"leaning {value:g} N" if by_hand else f"{value:.3g} mm/rev")
+        changed = replace(job, setting=replace(setting, speed_rpm=speed))
+        judged = int(verdicts[at]), int(tightest[at]), float(uses[at])
+        found.append(Best(changed, *judged, float(times[at]), speed, float(feeds[at]), value if by_hand else None, words))
+    return found

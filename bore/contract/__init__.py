@@ -1,1 +1,0 @@
-"""The check as data: the table of fields, reading a case, writing the answer."""

@@ -1,0 +1,1 @@
+"""The records of a job, and the same as columns of numbers."""

@@ -1,0 +1,1 @@
+"""Torque, thrust and power of a cut, from a job."""

@@ -1,0 +1,1 @@
+"""What is drawn: the operating window, the bore log, the machine."""

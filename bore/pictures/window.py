@@ -1,0 +1,339 @@
+"""The operating window: spindle speed across, feed up, closed ground by the limit that closes it."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.base.formula import silent
+from bore.check.best_setting import best_setting
+from bore.check.evaluate import Result, evaluate
+from bore.job.columns import Columns
+from bore.job.job import Job
+from bore.limits import ALL_LIMITS
+from bore.limits.judgement import CANNOT, GIVES_WAY, TIGHT, Judgement
+from bore.loads.assemble import columns_of
+from bore.machines.kinds import HAND_FEEDS
+
+Array = NDArray[np.float64]
+SPEEDS, FEEDS = 81, 81
+BEYOND_SPEED = 1.2
+FEED_BELOW_BOOK, FEED_ABOVE_BOOK = 12.0, 2.2
+# Steps of the solver that draws a boundary where it really lies, between two points of the map.
+SOLVER_STEPS = 6
+# Round forces marked beside the feed where a hand pushes, N.
+FORCES_N = np.array([50.0, 75.0, 100.0, 150.0, 200.0, 250.0])
+# Whether a speed exists is drawn by the rails themselves, not as ground.
+MAPPED = tuple(limit for limit in ALL_LIMITS if limit.id != "speed-step")
+
+
+@dataclass(frozen=True, slots=True)
+class Region:
+    """Ground a limit closes (hard) or makes tight (soft): a polygon of [rpm, mm/rev]."""
+
+    limit: str
+    failure: str
+    mark: str
+    outline: list[tuple[float, float]]
+    label: tuple[float, float] | None
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A point of the map, its verdict and tightest limit."""
+
+    speed_rpm: float
+    feed_mm_rev: float
+    verdict: int
+    tightest: str
+    hand_force_n: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """The map: its axes, the machine's real speeds and feeds, the regions, the point and the recommended point.
+    `standing` are limits that say the same, other than holds, wherever the setting is put; `force_scale` pairs hand
+    forces with the feeds they make."""
+
+    speeds_rpm: tuple[float, float]
+    feeds_mm_rev: tuple[float, float]
+    rails: tuple[tuple[str, float], ...]
+    ranges: tuple[tuple[str, float, float], ...]
+    feed_steps: tuple[float, ...]
+    regions: tuple[Region, ...]
+    everywhere: tuple[str, ...]
+    standing: tuple[tuple[str, int], ...]
+    force_scale: tuple[tuple[float, float], ...]
+    point: Place | None
+    recommended: Place | None
+    meeting: tuple[str, ...]
+
+
+def window(job: Job) -> Window:
+    """The window of a job on its machine's real speeds and feeds."""
+    with silent():
+        columns = columns_of(job)
+        point = _point(columns)
+        speeds, feeds = _axes(job, columns, point)
+        result = evaluate(columns.over(job, feed_mm_rev=feeds[:, None], speed_rpm=speeds[None, :]), MAPPED)
+        recommended = _recommended(job)
+        stages = job.machine.spindle.stages
+        return Window(
+            (float(speeds[0]), float(speeds[-1])),
+            (float(feeds[0]), float(feeds[-1])),
+            tuple((stage.name, stage.speed_rpm) for stage in stages if stage.speed_rpm is not None),
+            tuple((stage.name, stage.slowest_rpm, stage.fastest_rpm) for stage in stages if stage.speed_rpm is None),
+            job.machine.feed.steps_mm_rev,
+            _regions(job, columns, result, speeds, feeds),
+            tuple(_everywhere(result)),
+            tuple(_standing(result)),
+            _force_scale(columns),
+            point,
+            recommended,
+            () if recommended else _meeting(result, (len(feeds), len(speeds))),
+        )
+
+
+def _axes(job: Job, columns: Columns, point: Place | None) -> tuple[Array, Array]:
+    """Axes wide enough for the machine's speeds, the book's feed and the setting itself."""
+    setting = point.feed_mm_rev if point else columns.book_feed_mm_rev
+    lows = [columns.book_feed_mm_rev / FEED_BELOW_BOOK, setting / 1.3, *(step / 1.3 for step in job.machine.feed.steps_mm_rev)]
+    highs = [columns.book_feed_mm_rev * FEED_ABOVE_BOOK, setting * 1.15, *(step * 1.1 for step in job.machine.feed.steps_mm_rev)]
+    slow, fast = min(columns.slowest_rpm, float(columns.speed_rpm)), max(columns.fastest_rpm, float(columns.speed_rpm))
+    return np.geomspace(slow / BEYOND_SPEED, fast * BEYOND_SPEED, SPEEDS), np.geomspace(min(lows), max(highs), FEEDS)
+
+
+def _over(judgement: Judgement, mark: str, shape: tuple[int, ...]) -> Array:
+    """Logarithm of demand over mark on the whole map; above nought is closed (hard) or tight (soft)."""
+    assert judgement.demand is not None
+    demand, limit = (judgement.demand.middle, judgement.hard) if mark == "hard" else (judgement.demand.high, judgement.soft)
+    ratio = np.maximum(demand, 1e-12) / np.maximum(limit, 1e-12)
+    return np.broadcast_to(np.log(ratio), shape)
+
+
+@dataclass(slots=True)
+class _Crossing:
+    """A place where a limit's mark is met between two points of the map: along feed at one speed, or along speed at one
+    feed. `a` and `b` bracket it in logarithms, `at` is where it is thought to be."""
+
+    limit: int
+    mark: str
+    along: str
+    fixed: float
+    a: float
+    b: float
+    at_a: float
+    at_b: float
+    at: float = 0.0
+
+    def __post_init__(self) -> None:
+        self.at = self.a + (self.b - self.a) * self.at_a / (self.at_a - self.at_b)
+
+    @property
+    def point(self) -> tuple[float, float]:
+        """Speed and feed of the crossing."""
+        here = float(np.exp(self.at))
+        return (self.fixed, here) if self.along == "feed" else (here, self.fixed)
+
+
+Vertex = tuple[float, float] | _Crossing
+
+
+def _regions(job: Job, columns: Columns, result: Result, speeds: Array, feeds: Array) -> tuple[Region, ...]:
+    """Every limit's ground: found on the map, its boundary then solved for."""
+    shape = (len(feeds), len(speeds))
+    verdict, tightest = np.broadcast_to(result.verdict, shape), np.broadcast_to(result.tightest, shape)
+    drawn: list[tuple[int, str, list[Vertex], tuple[float, float] | None]] = []
+    for index, limit in enumerate(MAPPED):
+        judgement = result.findings[limit.id].judgement
+        if judgement is None or not judgement.known or judgement.demand is None:
+            continue
+        for mark, wanted in (("hard", verdict >= GIVES_WAY), ("soft", verdict == TIGHT)):
+            label = _label((tightest == index) & wanted, speeds, feeds)
+            for outline in _outlines(index, mark, _over(judgement, mark, shape), speeds, feeds):
+                drawn.append((index, mark, outline, label))
+                label = None
+    _solve(job, columns, [vertex for _, _, outline, _ in drawn for vertex in outline if isinstance(vertex, _Crossing)])
+    return tuple(
+        Region(
+            MAPPED[index].id,
+            MAPPED[index].failure,
+            mark,
+            [vertex.point if isinstance(vertex, _Crossing) else vertex for vertex in outline],
+            label,
+        )
+        for index, mark, outline, label in drawn
+    )
+
+
+def _solve(job: Job, columns: Columns, crossings: list[_Crossing]) -> None:
+    """Bring every crossing to where its limit's demand meets its mark: all at once, by false position, the end that stays
+    halved so that it cannot stick (Illinois)."""
+    if not crossings:
+        return
+    along_feed = np.array([one.along == "feed" for one in crossings])
+    fixed = np.array([one.fixed for one in crossings])
+    a, b = np.array([one.a for one in crossings]), np.array([one.b for one in crossings])
+    at_a, at_b = np.array([one.at_a for one in crossings]), np.array([one.at_b for one in crossings])
+    at = np.array([one.at for one in crossings])
+    for _ in range(SOLVER_STEPS):
+        here = np.exp(at)
+        result = evaluate(
+            columns.over(job, feed_mm_rev=np.where(along_feed, here, fixed), speed_rpm=np.where(along_feed, fixed, here)), MAPPED
+        )
+        value = _own_value(result, crossings)
+        past = np.sign(value) == np.sign(at_a)
+        at_b, at_a = np.where(past, at_b / 2, value), np.where(past, value, at_a / 2)
+        a, b = np.where(past, at, a), np.where(past, b, at)
+        at = a + (b - a) * np.divide(at_a, at_a - at_b, out=np.full_like(a, 0.5), where=at_a != at_b)
+    for one, place in zip(crossings, at, strict=True):
+        one.at = float(place)
+
+
+def _own_value(result: Result, crossings: list[_Crossing]) -> Array:
+    """Of each crossing, its own limit's logarithm of demand over mark."""
+    shape = (len(crossings),)
+    values = np.zeros(shape)
+    for index, mark in {(one.limit, one.mark) for one in crossings}:
+        judgement = result.findings[MAPPED[index].id].judgement
+        assert judgement is not None
+        mine = np.array([one.limit == index and one.mark == mark for one in crossings])
+        values = np.where(mine, _over(judgement, mark, shape), values)
+    return values
+
+
+def _label(mask: NDArray[np.bool_], speeds: Array, feeds: Array) -> tuple[float, float] | None:
+    """The middle of the roomiest place where a limit speaks first."""
+    if not mask.any():
+        return None
+    room = _inset(mask)
+    row, column = np.unravel_index(int(np.argmax(room)), mask.shape)
+    return float(speeds[column]), float(feeds[row])
+
+
+def _inset(mask: NDArray[np.bool_]) -> NDArray[np.int64]:
+    """How many cells each cell lies from the nearest edge of its region, counted by shrinking it."""
+    depth = mask.astype(int)
+    inside = mask
+    while inside.any():
+        padded = np.pad(inside, 1)
+        inside = inside & padded[:-2, 1:-1] & padded[2:, 1:-1] & padded[1:-1, :-2] & padded[1:-1, 2:]
+        depth = depth + inside
+    return depth
+
+
+@dataclass(slots=True)
+class _Run:
+    """Closed stretches of feed that join up from speed to speed."""
+
+    first: int
+    lower: list[Vertex]
+    upper: list[Vertex]
+
+    def joins(self, low: float, high: float) -> bool:
+        return low <= _feed_of(self.upper[-1]) and high >= _feed_of(self.lower[-1])
+
+
+def _feed_of(vertex: Vertex) -> float:
+    return vertex.point[1] if isinstance(vertex, _Crossing) else vertex[1]
+
+
+def _outlines(index: int, mark: str, over: Array, speeds: Array, feeds: Array) -> Iterator[list[Vertex]]:
+    """Polygons of the ground above nought. At one speed a limit may close several stretches of feed (a motor bears
+    more in a short cut than in a long one); stretches that touch from speed to speed are one polygon."""
+    open_runs: list[_Run] = []
+    for k, speed in enumerate([*speeds, None]):
+        going: list[_Run] = []
+        for low, high in _stretches(index, mark, over[:, k], feeds, float(speed)) if speed is not None else ():
+            run = next((one for one in open_runs if one.joins(_feed_of(low), _feed_of(high))), None)
+            if run is None:
+                run = _Run(k, [], [])
+            else:
+                open_runs.remove(run)
+            run.lower.append(low)
+            run.upper.append(high)
+            going.append(run)
+        for run in open_runs:
+            _close_ends(index, mark, over, speeds, feeds, run, k - 1)
+            yield run.lower + run.upper[::-1]
+        open_runs = going
+
+
+def _stretches(index: int, mark: str, column: Array, feeds: Array, speed: float) -> Iterator[tuple[Vertex, Vertex]]:
+    """Closed stretches of feed at one speed, lowest first; an end within the map is a crossing still to be solved."""
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], (column > 0).astype(int), [0]])))
+
+    def crossing(a: int, b: int) -> _Crossing:
+        return _Crossing(index, mark, "feed", speed, *np.log(feeds[[a, b]]), *column[[a, b]])
+
+    for first, end in zip(edges[::2], edges[1::2], strict=True):
+        low: Vertex = (speed, float(feeds[first])) if first == 0 else crossing(first - 1, first)
+        high: Vertex = (speed, float(feeds[end - 1])) if end == len(feeds) else crossing(end - 1, end)
+        yield low, high
+
+
+def _close_ends(index: int, mark: str, over: Array, speeds: Array, feeds: Array, run: _Run, last: int) -> None:
+    """Carry both ends of a run to where the limit really begins, which may lie between two sampled speeds."""
+    for edge in (run.lower, run.upper):
+        for at, beside, end in ((run.first, run.first - 1, 0), (last, last + 1, -1)):
+            if not 0 <= beside < len(speeds):
+                continue
+            row = int(np.argmin(np.abs(np.log(feeds / _feed_of(edge[end])))))
+            values = over[row]
+            if values[at] > 0 >= values[beside]:
+                found = _Crossing(index, mark, "speed", float(feeds[row]), *np.log(speeds[[at, beside]]), *values[[at, beside]])
+                edge.insert(0 if end == 0 else len(edge), found)
+
+
+def _force_scale(columns: Columns) -> tuple[tuple[float, float], ...]:
+    """Round hand forces and the feeds they make, for the scale beside feed; only those that bite."""
+    if columns.feed_kind not in HAND_FEEDS or not columns.family.axial_chip:
+        return ()
+    loads = evaluate(replace(columns, feed_mm_rev=None, hand_force_n=FORCES_N)).loads
+    feeds = np.broadcast_to(loads.wanted_feed.middle, FORCES_N.shape)
+    bites = np.broadcast_to(loads.bites, FORCES_N.shape)
+    return tuple((float(force), float(feed)) for force, feed, cuts in zip(FORCES_N, feeds, bites, strict=True) if cuts)
+
+
+def _standing(result: Result) -> Iterator[tuple[str, int]]:
+    """Limits that say the same, other than holds, whatever the setting: matters of kind."""
+    for limit_id, found in result.findings.items():
+        codes = np.unique(found.verdict)
+        if found.judgement is not None and found.judgement.demand is None and len(codes) == 1 and codes[0] in (TIGHT, GIVES_WAY, CANNOT):
+            yield limit_id, int(codes[0])
+
+
+def _everywhere(result: Result) -> Iterator[str]:
+    """Limits that close the whole map whatever the setting."""
+    for limit_id, found in result.findings.items():
+        if found.judgement is not None and np.all(found.verdict == CANNOT):
+            yield limit_id
+
+
+def _point(columns: Columns) -> Place | None:
+    result = evaluate(columns)
+    if not result.loads.bites:
+        return None
+    feed = float(result.loads.feed_mm_rev)
+    return Place(
+        float(columns.speed_rpm),
+        feed,
+        int(result.verdict),
+        ALL_LIMITS[int(result.tightest)].id,
+        None if columns.hand_force_n is None else float(columns.hand_force_n),
+    )
+
+
+def _recommended(job: Job) -> Place | None:
+    """The machine's best real setting for the job, where it goes."""
+    best = best_setting(job)
+    if best.verdict > TIGHT:
+        return None
+    return Place(best.speed_rpm, best.feed_mm_rev, best.verdict, ALL_LIMITS[best.tightest].id, best.hand_force_n)
+
+
+def _meeting(result: Result, shape: tuple[int, int]) -> tuple[str, ...]:
+    """The two limits that close most of the map between them."""
+    counts = np.bincount(np.broadcast_to(result.tightest, shape).astype(int).ravel(), minlength=len(MAPPED))
+    return tuple(MAPPED[k].id for k in np.argsort(counts)[::-1][:2] if counts[k])

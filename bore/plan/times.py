@@ -1,0 +1,75 @@
+"""A plan as a row of steps, and the times a hand's work takes."""
+
+from dataclasses import dataclass
+
+from bore.job.job import Job
+from bore.limits.judgement import CANNOT
+from bore.plan.step_cut import Cut
+
+# Changing a tool, by hand or by a changer; finding another belt or gear; marking a hole; a burr taken off both sides, s (common practice).
+TOOL_S, CHANGER_S, SPEED_S, MARK_S, DEBURR_S = 60.0, 8.0, 30.0, 20.0, 15.0
+# A thread cut by hand, a reamer turned by hand, a hole bored true, a seat cut by hand, s a hole (common practice).
+BY_HAND_S = {"tap": 60.0, "ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0}
+CHANGERS = ("machining-centre", "turning-centre")
+# What a cutter's own holder takes longer to set up by hand, s: an arbor with its pin, a holder trued, a bush with its seal (common practice).
+HOLDER_S = {"annular": 120.0, "replaceable-tip": 60.0, "spade": 120.0, "indexable": 180.0, "gun": 600.0}
+DRILLING = ("pilot", "open", "drill")
+# Every kind of step, in the order the trade takes them.
+KINDS = ("mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr")
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """A step of a plan: what it does, with which cutter of the yard (None for a hand's work), from and to which size; why it is there.
+
+    `cannot`: why it cannot be done at all where it stands; empty where it can.
+    """
+
+    kind: str
+    cutter: int | None
+    start_mm: float
+    size_mm: float
+    cut: Cut | None
+    change_s: float
+    why: str
+    time_s: float
+    cannot: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Steps in order; the time for a hole and for all of them; how far the worst step is used."""
+
+    steps: tuple[Step, ...]
+    hole_s: float
+    total_s: float
+    worst_use: float
+    verdict: int
+    words: str
+
+
+def change_s(base: Job, cut: Cut | None = None, speed_before_rpm: float = 0.0) -> float:
+    """Time to change to a cut's tool on this machine, s: its own holder, and another belt or gear, where a hand has to find them."""
+    if base.machine.kind in CHANGERS:
+        return CHANGER_S
+    if cut is None:
+        return TOOL_S
+    family = cut.job.cutter.family
+    # An annular cutter goes straight into a magnetic drill's own arbor.
+    holder = 0.0 if family == "annular" and base.machine.kind == "magnetic" else HOLDER_S.get(family, 0.0)
+    return TOOL_S + holder + (SPEED_S if speed_before_rpm != cut.job.setting.speed_rpm else 0.0)
+
+
+def summed(base: Job, steps: list[Step], words: str) -> Plan:
+    """A row of steps and what it comes to; one that cannot be done at all makes the row's verdict."""
+    hole = sum(step.time_s for step in steps)
+    made = [step.cut for step in steps if step.cut is not None]
+    verdicts = [cut.verdict for cut in made] + [CANNOT for step in steps if step.cannot]
+    return Plan(
+        tuple(steps),
+        hole,
+        hole * base.hole.count + sum(step.change_s for step in steps),
+        max((cut.use for cut in made), default=0.0),
+        max(verdicts, default=0),
+        words,
+    )

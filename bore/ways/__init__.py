@@ -1,0 +1,1 @@
+"""Ways out, what may be changed, the match, what moves with what is changed."""

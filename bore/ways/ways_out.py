@@ -1,0 +1,113 @@
+"""The way out: changes that were checked before they are offered, cheapest first; the nearest miss where none will do."""
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+from bore.base.formula import silent
+from bore.check.evaluate import Result, evaluate
+from bore.job.columns import Columns
+from bore.job.job import Job
+from bore.limits import ALL_LIMITS
+from bore.limits.judgement import HOLDS, TIGHT
+from bore.limits.motor import cut_time_s
+from bore.loads.assemble import columns_of
+from bore.ways.proposals import Candidate, all_changes
+
+MOST_OFFERED = 5
+# A change that does not turn the worst limit must at least ease it by this much.
+EASED = 0.8
+# What a factor e of time is worth in bother.
+TIME_WEIGHT = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """A change that helps: what it is, what it makes of the hole, and what it costs."""
+
+    kind: str
+    sentence: str
+    changes: dict[str, Any]
+    verdict: int
+    tightest: str
+    use: float
+    time_ratio: float | None
+    tool_change: bool
+
+
+@dataclass(frozen=True, slots=True)
+class WaysOut:
+    """The ways out of a job, and where there is none the nearest miss."""
+
+    tightest: str
+    ways: tuple[Way, ...]
+    nearest_miss: Way | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Tried:
+    candidate: Candidate
+    way: Way
+    rank: float
+    cost: float
+    helps: bool
+
+
+def ways_out(job: Job) -> WaysOut:
+    """What would make a job go, or go with more room; nothing where it holds already."""
+    with silent():
+        columns = columns_of(job)
+        result = evaluate(columns)
+        worst = ALL_LIMITS[int(result.tightest)].id
+        if int(result.verdict) == HOLDS:
+            return WaysOut(worst, (), None)
+        time_s = float(cut_time_s(columns, result.loads)) if result.loads.bites else None
+        before = float(result.worst)
+        tried = [_try(candidate, worst, result, before, time_s) for candidate in all_changes(job, columns, result)]
+    helping = [one for one in tried if one.helps]
+    # Where something makes the whole hole go, what only eases it is not worth saying.
+    going = [one for one in helping if one.way.verdict <= TIGHT and (one.way.verdict < int(result.verdict) or int(result.verdict) == TIGHT)]
+    chosen = _cheapest(going or helping)
+    miss = None if chosen else min(tried, key=lambda one: one.rank, default=None)
+    return WaysOut(worst, tuple(one.way for one in chosen), miss.way if miss and miss.rank < before else None)
+
+
+def _try(candidate: Candidate, worst: str, was: Result, before: float, time_s: float | None) -> _Tried:
+    columns: Columns = columns_of(candidate.job)
+    result = evaluate(columns)
+    after = float(result.worst)
+    eased, held = was.findings[worst], result.findings[worst]
+    turned = int(held.verdict) in (HOLDS, TIGHT, -1, -2) and int(held.verdict) < int(eased.verdict)
+    lighter = float(held.use) <= EASED * float(eased.use) and float(held.verdict) <= float(eased.verdict)
+    helps = after < before and (turned or lighter)
+    ratio = _time_ratio(candidate, columns, result, time_s)
+    way = Way(
+        candidate.kind,
+        candidate.sentence,
+        dict(candidate.changes),
+        int(result.verdict),
+        ALL_LIMITS[int(result.tightest)].id,
+        float(result.use),
+        ratio,
+        candidate.tool_change,
+    )
+    # A change that ends tight is worth a little less than one that holds.
+    cost = candidate.bother + TIME_WEIGHT * math.log(max(ratio or 1.0, 0.2)) + (0.5 if int(result.verdict) == TIGHT else 0.0)
+    return _Tried(candidate, way, after, cost, helps)
+
+
+def _time_ratio(candidate: Candidate, columns: Columns, result: Result, time_s: float | None) -> float | None:
+    if time_s is None or not result.loads.bites:
+        return None
+    return (float(cut_time_s(columns, result.loads)) + candidate.added_s) / time_s
+
+
+def _cheapest(tried: list[_Tried]) -> list[_Tried]:
+    """At most five, cheapest first, one of each kind; a kind that comes cheaper with less changed goes before."""
+    found: dict[str, _Tried] = {}
+    for one in sorted(tried, key=lambda one: one.cost):
+        kind = one.way.kind
+        if kind in found or any(one.way.sentence == other.way.sentence for other in found.values()):
+            continue
+        found[kind] = one
+    return list(found.values())[:MOST_OFFERED]
