@@ -98,7 +98,6 @@ def _silent_limit(limit: Limit, why: str) -> dict[str, Any]:
         "needs": [],
         "eased_by": list(limit.eased_by),
         "stands_on": [],
-        "working": [],
     }
 
 
@@ -124,7 +123,6 @@ def _limit(check: Check, limit: Limit) -> dict[str, Any]:
         "needs": [{"field": name, "words": needs_in_words(name)} for name in judgement.needs],
         "eased_by": list(limit.eased_by),
         "stands_on": list(limit.stands_on),
-        "working": [step_as_data(step) for step in check.record.of(limit.id)],
     }
 
 
@@ -156,7 +154,24 @@ def _setting(check: Check) -> dict[str, Any]:
 
 
 def answer(check: Check) -> dict[str, Any]:
-    """The answer to a check, as plain data."""
+    """The answer to a check as plain data, with the working of every figure beside it."""
+    found, told = plain_answer(check), working(check)
+    for limit in found["limits"]:
+        limit["working"] = told["limits"][limit["id"]]
+    return found | {"working": told["scopes"]}
+
+
+def working(check: Check) -> dict[str, Any]:
+    """The working of a recorded check: of each limit, and of the parts that are not one limit's own."""
+
+    def steps(scope: str) -> list[dict[str, Any]]:
+        return [step_as_data(step) for step in check.record.of(scope)]
+
+    return {"limits": {limit.id: steps(limit.id) for limit in ALL_LIMITS}, "scopes": {scope: steps(scope) for scope in SCOPES}}
+
+
+def plain_answer(check: Check) -> dict[str, Any]:
+    """The answer to a check without its working, which is asked for when it is opened."""
     limits = {limit.id: _limit(check, limit) for limit in ALL_LIMITS}
     motion = check.kinematics
     return {
@@ -169,7 +184,6 @@ def answer(check: Check) -> dict[str, Any]:
         "demand": _demand(check),
         "limits": [limits[name] for name in check.ranked],
         "book": _book(book_of(check.columns)),
-        "working": {scope: [step_as_data(step) for step in check.record.of(scope)] for scope in SCOPES},
         "assumed": [assumed_as_data(one) for one in check.job.assumed],
         "remarks": remarks_for(check),
         "cautions": cautions_for(check.job),

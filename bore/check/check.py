@@ -1,5 +1,6 @@
 """One check of one job: the verdict, the limits, the figures and their working."""
 
+from contextlib import nullcontext
 from dataclasses import dataclass
 
 from bore.base.formula import Record, enter, recording
@@ -88,9 +89,9 @@ def _kinematics(job: Job, columns: Columns, result: Result) -> Kinematics:
     return Kinematics(float(speed), float(rate), float(removal) / 1000, chip, float(point), float(time) + pecks, pecks)
 
 
-def check(job: Job) -> Check:
-    """Check a job against every limit, with the working of every figure kept."""
-    with recording() as record:
+def check(job: Job, recorded: bool = True) -> Check:
+    """Check a job against every limit; with the working of every figure kept, unless only the answer is wanted."""
+    with recording() if recorded else nullcontext(Record()) as record:
         columns = columns_of(job)
         result = evaluate(columns)
         return Check(job, columns, result, _kinematics(job, columns, result), record, depths_of(columns))

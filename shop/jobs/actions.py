@@ -7,7 +7,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from bore import VERSION
-from bore.answers.check import answer
+from bore.answers.check import plain_answer
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
@@ -36,7 +36,7 @@ def keep_check(
 ) -> SavedCheck:
     """Compute and keep a check. A slug that exists is replaced (its history keeps what it was)."""
     name, note = checked_name(name, note)
-    found = answer(check(read_case(case)))
+    found = plain_answer(check(read_case(case), recorded=False))
     kept = SavedCheck.objects.select_for_update().filter(slug=slug).first() if slug else None
     if kept is None:
         kept = SavedCheck(slug=slug or free_slug(name), made_by=user, demo=demo)
@@ -115,4 +115,4 @@ def answer_today(kept: SavedCheck, machine: dict[str, Any] | None, cutter: dict[
         case["cutter"] = copy.deepcopy(cutter) | {
             name: then[name] for name in ("wear", "free_length_mm", "shift_mm") if then.get(name) is not None
         }
-    return case, answer(check(read_case(case)))
+    return case, plain_answer(check(read_case(case), recorded=False))

@@ -7,6 +7,7 @@ import zlib
 from collections.abc import Callable
 from typing import Any
 
+from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
 from bore.limits import BY_ID
@@ -60,6 +61,17 @@ def drawn(page: Page) -> None:
     expect(page.get_by_role("region", name="Verdict")).to_have_attribute("data-stale", "false")
     expect(page.get_by_role("figure", name="Operating window").locator("svg")).to_be_visible()
     expect(page.get_by_role("figure", name="Bore log").locator("svg").first).to_be_visible()
+    expect(page.locator(".stale")).to_have_count(0)
+
+
+AXE = Axe()
+
+
+def barriers(page: Page, colours_only: bool = False, within: str | None = None) -> list[tuple[str, Any]]:
+    """What axe finds on the page as it stands: the rule and the first place. In a second theme the marks are the same and only the
+    colours are others: there it looks at those. `within` is the part that is new on the page, where the rest has been looked at."""
+    options = {"runOnly": ["color-contrast"]} if colours_only else None
+    return [(one["id"], one["nodes"][0]["target"]) for one in AXE.run(page, context=within, options=options).response["violations"]]
 
 
 def open_kept(page: Page, name: str) -> None:

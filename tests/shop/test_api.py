@@ -7,12 +7,13 @@ import jsonschema
 import pytest
 from django.test import Client
 
+from bore.answers.check import plain_answer
 from bore.case.schema import case_schema
 from shop.api import schemas
 from shop.api.api import api
 from shop.jobs.models import SavedCheck
 from shop.yard.models import Cutter, Machine, Material
-from tests.asking import CASES, answered, hand_case, plain_case
+from tests.asking import CASES, answered, checked, hand_case, plain_case
 from tests.shop.requests import post, shaped
 
 pytestmark = pytest.mark.django_db
@@ -22,13 +23,29 @@ pytestmark = pytest.mark.django_db
     "case", [plain_case(), hand_case(60), hand_case(150, material={"id": "stainless-304"}), plain_case(hole__diameter_mm=40)]
 )
 def test_check_is_the_cores_answer(here: Client, case: dict[str, Any]) -> None:
-    assert shaped(schemas.Answer, post(here, "/api/check", case)) == json.loads(json.dumps(answered(case)))
+    """Its verdict without the working, which comes when it is asked for; both together are what the command line prints."""
+    whole = json.loads(json.dumps(answered(case)))
+    told = shaped(schemas.WorkingAnswer, post(here, "/api/working", case))
+    assert told["scopes"] == whole.pop("working")
+    assert told["limits"] == {limit["id"]: limit.pop("working") for limit in whole["limits"]}
+    assert shaped(schemas.Answer, post(here, "/api/check", case)) == whole
+
+
+def test_the_working_of_one_limit(here: Client) -> None:
+    found = shaped(schemas.WorkingAnswer, post(here, "/api/working?limit=stall", plain_case()))
+    assert list(found["limits"]) == ["stall"]
+    assert found["limits"]["stall"]
+    refused = post(here, "/api/working?limit=luck", plain_case())
+    assert refused.status_code == 422
+    assert "accepted: " in refused.json()["errors"][0]["message"]
 
 
 def test_pictures_have_their_described_shape(here: Client) -> None:
     for case in (plain_case(), hand_case(60), plain_case(machine__max_thrust_n=100)):
         shaped(schemas.LogAnswer, post(here, "/api/log", case))
         shaped(schemas.WindowAnswer, post(here, "/api/window", case))
+        both = shaped(schemas.PicturesAnswer, post(here, "/api/pictures", case))
+        assert both == {name: post(here, f"/api/{name}", case).json() for name in ("log", "window")}
 
 
 def test_records_can_stand_in_for_their_objects(here: Client) -> None:
@@ -216,7 +233,7 @@ class TestSaving:
         again = shaped(schemas.SavedCheckAnswer, here.get(f"/api/checks/{kept['slug']}"))
         assert again == kept
         assert again["case"] == case
-        assert again["answer"] == json.loads(json.dumps(answered(case)))
+        assert again["answer"] == json.loads(json.dumps(plain_answer(checked(case))))
         assert again["made_by"] == "demo"
         listed = shaped(list[schemas.CheckSummary], here.get("/api/checks"))
         assert listed[0]["slug"] == kept["slug"]

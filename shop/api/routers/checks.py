@@ -1,18 +1,21 @@
 """Checking a job: the verdict, the log, the window, each its own request, so that the verdict never waits for a picture."""
 
+import math
 from typing import Any
 
 import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from bore.answers.check import answer
+from bore.answers.check import plain_answer, working
 from bore.answers.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
 from bore.answers.pictures import log_as_data, window_as_data
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.case.typed import read_typed
 from bore.check.check import check
+from bore.job.cutter import SAME_SIZE_MM
+from bore.limits import BY_ID
 from bore.pictures.log import bore_log
 from bore.pictures.window import window
 from bore.plan.deep_hole import deep_hole
@@ -28,11 +31,13 @@ from shop.api.schemas import (
     Errors,
     LogAnswer,
     MatchAnswer,
+    PicturesAnswer,
     ProgramAnswer,
     ReadAnswer,
     SettleAnswer,
     WaysOutAnswer,
     WindowAnswer,
+    WorkingAnswer,
 )
 from shop.keep.standing import HERE
 from shop.yard.models import Cutter
@@ -67,7 +72,23 @@ def as_json(data: dict[str, Any]) -> HttpResponse:
 @router.post("/check", response={200: Answer, **REFUSALS}, openapi_extra=takes(CASE))
 def check_case(request: HttpRequest) -> HttpResponse:
     """Check one case against every limit."""
-    return as_json(answer(check(read_case(read_job_case(request)))))
+    return as_json(plain_answer(check(read_case(read_job_case(request)), recorded=False)))
+
+
+@router.post("/working", response={200: WorkingAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def working_of_case(request: HttpRequest, limit: str | None = None) -> HttpResponse:
+    """How the figures of a check were worked out: all of it, or with `limit` that limit's own."""
+    if limit is not None and limit not in BY_ID:
+        raise BadInput.at("limit", f"“{limit[:60]}” is no limit; accepted: {', '.join(BY_ID)}")
+    found = working(check(read_case(read_job_case(request))))
+    return as_json(found if limit is None else {"limits": {limit: found["limits"][limit]}, "scopes": {}})
+
+
+@router.post("/pictures", response={200: PicturesAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def pictures_of_case(request: HttpRequest) -> HttpResponse:
+    """The bore log and the operating window, the case read once for both."""
+    job = read_case(read_job_case(request))
+    return as_json({"log": log_as_data(bore_log(job)), "window": window_as_data(window(job))})
 
 
 @router.post("/log", response={200: LogAnswer, **REFUSALS}, openapi_extra=takes(CASE))
@@ -82,6 +103,17 @@ def window_case(request: HttpRequest) -> HttpResponse:
     return as_json(window_as_data(window(read_case(read_job_case(request)))))
 
 
+def _may_be_taken_up(case: dict[str, Any]) -> list[Cutter]:
+    """Cutters of the crib that a hole of another size may take up: of the case's family, as wide as the hole."""
+    hole, cutter = case.get("hole"), case.get("cutter")
+    size = hole.get("diameter_mm") if isinstance(hole, dict) else None
+    family = cutter.get("family") if isinstance(cutter, dict) else None
+    if not isinstance(size, int | float) or isinstance(size, bool) or not math.isfinite(size) or not isinstance(family, str):
+        return []  # settling says what is wrong with it
+    near = (size - SAME_SIZE_MM, size + SAME_SIZE_MM)
+    return list(Cutter.objects.filter(standing=HERE, count__gt=0, family=family[:30], diameter_mm__range=near))
+
+
 @router.post("/settle", response={200: SettleAnswer, **REFUSALS}, openapi_extra=takes(SETTLE))
 def settle_case(request: HttpRequest) -> HttpResponse:
     """Bring a case into step after one phrase changed: the crib's cutter, the machine's own speed and feed."""
@@ -89,8 +121,9 @@ def settle_case(request: HttpRequest) -> HttpResponse:
     case = data.get("case")
     if not isinstance(case, dict):
         raise BadInput.at("case", "is needed, as an object")
-    crib = list(Cutter.objects.filter(standing=HERE, count__gt=0))
-    settled = settle(resolved(case), str(data.get("changed")), [cutter.as_spec() for cutter in crib], data.get("pinned") is True)
+    case = resolved(case)
+    crib = _may_be_taken_up(case) if data.get("changed") == "diameter" else []
+    settled = settle(case, str(data.get("changed")), [cutter.as_spec() for cutter in crib], data.get("pinned") is True)
     taken = None if settled.cutter_index is None else crib[settled.cutter_index].slug
     return as_json({"case": settled.case, "moved": [{"phrase": m.phrase, "words": m.words} for m in settled.moved], "cutter": taken})
 

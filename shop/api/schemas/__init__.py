@@ -18,6 +18,7 @@ from shop.api.schemas.check import (
     SpeedRange,
     Step,
     Symptom,
+    WorkingAnswer,
 )
 from shop.api.schemas.editing import FieldForm, Moved, Near, ReadAnswer, SettleAnswer, Symbol, Words
 from shop.api.schemas.offers import (
@@ -37,6 +38,7 @@ from shop.api.schemas.pictures import (
     LogAnswer,
     Mark,
     Methods,
+    PicturesAnswer,
     Place,
     Rail,
     RangeOfSpeed,
@@ -163,6 +165,7 @@ __all__ = [
     "PatternAnswer",
     "PeckSchedule",
     "Person",
+    "PicturesAnswer",
     "Place",
     "PlanAnswer",
     "PlanCut",
@@ -214,4 +217,5 @@ __all__ = [
     "Wet",
     "WindowAnswer",
     "Words",
+    "WorkingAnswer",
 ]

@@ -87,7 +87,6 @@ class LimitFinding(Schema):
     needs: list[Need]
     eased_by: list[str]
     stands_on: list[str]
-    working: list[Step]
 
 
 class SettingAnswer(Schema):
@@ -177,10 +176,16 @@ class Answer(Schema):
     demand: Demand
     limits: list[LimitFinding]
     book: Book
-    working: dict[str, list[Step]]
     assumed: list[Assumed]
     remarks: list[str]
     cautions: list[str]
     depth: Depth
     pecks: list[PeckSchedule]
     symptoms: list[Symptom]
+
+
+class WorkingAnswer(Schema):
+    """How the figures of a check were worked out: of each limit, and of the parts that are not one limit's own."""
+
+    limits: dict[str, list[Step]]
+    scopes: dict[str, list[Step]]

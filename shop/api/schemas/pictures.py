@@ -155,3 +155,10 @@ class WindowAnswer(Schema):
     point: Place | None
     recommended: Place | None
     meeting: list[str]
+
+
+class PicturesAnswer(Schema):
+    """Both pictures of a job."""
+
+    log: LogAnswer
+    window: WindowAnswer

@@ -66,8 +66,8 @@ type Body = never;
 
 export const api = {
   check: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/check", { body: job as Body, signal })),
-  log: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/log", { body: job as Body, signal })),
-  window: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/window", { body: job as Body, signal })),
+  pictures: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/pictures", { body: job as Body, signal })),
+  working: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/working", { body: job as Body, signal })),
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
   plan: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan", { body: body as Body, signal })),
   planAnywhere: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan-anywhere", { body: body as Body, signal })),

@@ -188,6 +188,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Working Of Case
+         * @description How the figures of a check were worked out: all of it, or with `limit` that limit's own.
+         */
+        post: operations["shop_api_routers_checks_working_of_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pictures Of Case
+         * @description The bore log and the operating window, the case read once for both.
+         */
+        post: operations["shop_api_routers_checks_pictures_of_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log": {
         parameters: {
             query?: never;
@@ -1320,10 +1360,6 @@ export interface components {
             /** Limits */
             limits: components["schemas"]["LimitFinding"][];
             book: components["schemas"]["Book"];
-            /** Working */
-            working: {
-                [key: string]: components["schemas"]["Step"][];
-            };
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
             /** Remarks */
@@ -1463,8 +1499,6 @@ export interface components {
             eased_by: string[];
             /** Stands On */
             stands_on: string[];
-            /** Working */
-            working: components["schemas"]["Step"][];
         };
         /**
          * Need
@@ -1533,6 +1567,24 @@ export interface components {
             high: number;
         };
         /**
+         * Symptom
+         * @description Something to watch for while it cuts.
+         */
+        Symptom: {
+            /** Id */
+            id: string;
+            /** Seen */
+            seen: string;
+            /** Likely */
+            likely: string;
+            /** Do */
+            do: string;
+            /** Because */
+            because: string | null;
+            /** Likelihood */
+            likelihood: number;
+        };
+        /**
          * Step
          * @description One line of working.
          */
@@ -1553,22 +1605,28 @@ export interface components {
             source: string;
         };
         /**
-         * Symptom
-         * @description Something to watch for while it cuts.
+         * WorkingAnswer
+         * @description How the figures of a check were worked out: of each limit, and of the parts that are not one limit's own.
          */
-        Symptom: {
-            /** Id */
-            id: string;
-            /** Seen */
-            seen: string;
-            /** Likely */
-            likely: string;
-            /** Do */
-            do: string;
-            /** Because */
-            because: string | null;
-            /** Likelihood */
-            likelihood: number;
+        WorkingAnswer: {
+            /** Limits */
+            limits: {
+                [key: string]: components["schemas"]["Step"][];
+            };
+            /** Scopes */
+            scopes: {
+                [key: string]: components["schemas"]["Step"][];
+            };
+        };
+        /**
+         * ForceMark
+         * @description A hand force and the feed it makes.
+         */
+        ForceMark: {
+            /** Hand Force N */
+            hand_force_n: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number;
         };
         /**
          * LogAnswer
@@ -1617,95 +1675,12 @@ export interface components {
             power_kw: number;
         };
         /**
-         * Rule
-         * @description A limit on a track of the log.
+         * PicturesAnswer
+         * @description Both pictures of a job.
          */
-        Rule: {
-            /** Limit */
-            limit: string;
-            /** Failure */
-            failure: string;
-            /** Soft */
-            soft: number;
-            /** Hard */
-            hard: number;
-        };
-        /**
-         * Rules
-         * @description The rules of the three tracks.
-         */
-        Rules: {
-            /** Torque Nm */
-            torque_nm: components["schemas"]["Rule"][];
-            /** Thrust N */
-            thrust_n: components["schemas"]["Rule"][];
-            /** Power Kw */
-            power_kw: components["schemas"]["Rule"][];
-        };
-        /**
-         * Section
-         * @description What the section is drawn from.
-         */
-        Section: {
-            /** Diameter Mm */
-            diameter_mm: number;
-            /** Start Diameter Mm */
-            start_diameter_mm: number;
-            /** Depth Mm */
-            depth_mm: number;
-            /** Point Length Mm */
-            point_length_mm: number;
-            /** Through */
-            through: boolean;
-            /** Behind */
-            behind: string;
-            /** Entry */
-            entry: string;
-            /** Breakthrough Mm */
-            breakthrough_mm: number;
-            /** Bottom */
-            bottom: string;
-            /** Entry Angle Deg */
-            entry_angle_deg: number;
-            /** Family */
-            family: string;
-            /** Slug Diameter Mm */
-            slug_diameter_mm: number | null;
-            /** Plates Mm */
-            plates_mm: number[][];
-            /** Pecks Mm */
-            pecks_mm: number[];
-        };
-        /**
-         * Track
-         * @description A band along the depth.
-         */
-        Track: {
-            /** Low */
-            low: number[];
-            /** Middle */
-            middle: number[];
-            /** High */
-            high: number[];
-        };
-        /**
-         * Tracks
-         * @description The three tracks.
-         */
-        Tracks: {
-            torque_nm: components["schemas"]["Track"];
-            thrust_n: components["schemas"]["Track"];
-            power_kw: components["schemas"]["Track"];
-        };
-        /**
-         * ForceMark
-         * @description A hand force and the feed it makes.
-         */
-        ForceMark: {
-            /** Hand Force N */
-            hand_force_n: number;
-            /** Feed Mm Rev */
-            feed_mm_rev: number;
+        PicturesAnswer: {
+            log: components["schemas"]["LogAnswer"];
+            window: components["schemas"]["WindowAnswer"];
         };
         /**
          * Place
@@ -1768,6 +1743,66 @@ export interface components {
             label: number[] | null;
         };
         /**
+         * Rule
+         * @description A limit on a track of the log.
+         */
+        Rule: {
+            /** Limit */
+            limit: string;
+            /** Failure */
+            failure: string;
+            /** Soft */
+            soft: number;
+            /** Hard */
+            hard: number;
+        };
+        /**
+         * Rules
+         * @description The rules of the three tracks.
+         */
+        Rules: {
+            /** Torque Nm */
+            torque_nm: components["schemas"]["Rule"][];
+            /** Thrust N */
+            thrust_n: components["schemas"]["Rule"][];
+            /** Power Kw */
+            power_kw: components["schemas"]["Rule"][];
+        };
+        /**
+         * Section
+         * @description What the section is drawn from.
+         */
+        Section: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Start Diameter Mm */
+            start_diameter_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Point Length Mm */
+            point_length_mm: number;
+            /** Through */
+            through: boolean;
+            /** Behind */
+            behind: string;
+            /** Entry */
+            entry: string;
+            /** Breakthrough Mm */
+            breakthrough_mm: number;
+            /** Bottom */
+            bottom: string;
+            /** Entry Angle Deg */
+            entry_angle_deg: number;
+            /** Family */
+            family: string;
+            /** Slug Diameter Mm */
+            slug_diameter_mm: number | null;
+            /** Plates Mm */
+            plates_mm: number[][];
+            /** Pecks Mm */
+            pecks_mm: number[];
+        };
+        /**
          * Standing
          * @description A limit that says the same wherever the setting is put.
          */
@@ -1781,6 +1816,27 @@ export interface components {
              * @enum {string}
              */
             verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+        };
+        /**
+         * Track
+         * @description A band along the depth.
+         */
+        Track: {
+            /** Low */
+            low: number[];
+            /** Middle */
+            middle: number[];
+            /** High */
+            high: number[];
+        };
+        /**
+         * Tracks
+         * @description The three tracks.
+         */
+        Tracks: {
+            torque_nm: components["schemas"]["Track"];
+            thrust_n: components["schemas"]["Track"];
+            power_kw: components["schemas"]["Track"];
         };
         /**
          * WindowAnswer
@@ -4696,6 +4752,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_working_of_case: {
+        parameters: {
+            query?: {
+                limit?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_pictures_of_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturesAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -11,7 +11,8 @@ import { Schools } from "./Schools";
 import type { Answer, LimitFinding, System } from "./types";
 import { against } from "./units";
 import { VERDICTS } from "./Verdict";
-import { Working } from "./Working";
+import { Folded } from "../ui/Folded";
+import { WorkingOf } from "./Working";
 
 /** Rows before the rest is folded away: the ways out must stay in sight beneath. */
 const SHOWN = 3;
@@ -48,15 +49,12 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
           <p className="text-sm text-faint">{limit.question}</p>
           <Needs limit={limit} answer={answer} />
           {loads && <Schools answer={answer} />}
-          <Working steps={limit.working} />
+          <WorkingOf limit={limit.id} />
           <Assumptions limit={limit} answer={answer} />
           {limit.stands_on.map((scope) => (
-            <details key={scope}>
-              <summary className="tap cursor-pointer text-sm underline decoration-dotted">{SCOPES[scope]}: how it was worked out</summary>
-              <div className="pt-2">
-                <Working steps={answer.working[scope] ?? []} />
-              </div>
-            </details>
+            <Folded key={scope} summary={`${SCOPES[scope]}: how it was worked out`}>
+              <WorkingOf scope={scope} />
+            </Folded>
           ))}
         </div>
       )}

@@ -42,9 +42,10 @@ function useSaid<Data>(kind: string, job: Case | null, ask: (job: object, signal
 }
 
 export const useCheck = (job: Case | null) => useSaid("check", job, api.check);
-export const useLog = (job: Case | null) => useSaid("log", job, api.log);
+export const usePictures = (job: Case | null) => useSaid("pictures", job, api.pictures);
+/** How the figures were worked out: asked for when some of it is opened, once for the whole of a case. */
+export const useWorking = (job: Case | null) => useSaid("working", job, api.working);
 export const useWaysOut = (job: Case | null) => useSaid("ways-out", job, api.waysOut);
-export const useWindow = (job: Case | null) => useSaid("window", job, api.window);
 
 /** A refusal stays one however often it is asked; only a lost server is asked again. */
 const again = (times: number, error: unknown): boolean => !(error instanceof Refused) && times < 2;

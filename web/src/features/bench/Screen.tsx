@@ -11,7 +11,7 @@ import { PHRASE_KEYS } from "../../job/keys";
 import { Ladder } from "../../job/Ladder";
 import { plainSentence } from "../../job/phrases";
 import { useJob } from "../../job/provider";
-import { useCheck, useLog, useMaterials, useMay, useWaysOut, useWindow } from "../../job/queries";
+import { useCheck, useMaterials, useMay, usePictures, useWaysOut } from "../../job/queries";
 import { Sentence } from "../../job/Sentence";
 import type { Case, Phrase } from "../../job/types";
 import { isHandFed } from "../../job/types";
@@ -57,8 +57,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const check = useCheck(job);
   // The verdict waits for nothing: the pictures are asked for once it is there.
   const answered = check.data && !check.stale ? job : null;
-  const log = useLog(answered);
-  const window_ = useWindow(answered);
+  const pictures = usePictures(answered);
   const ways = useWaysOut(answered);
   const materials = useMaterials();
   const answer = check.data;
@@ -148,11 +147,11 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       {finding && <Find all={findable} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
-          {log.data && <div className={log.stale ? "stale" : ""}><BoreLog log={log.data} system={system} /></div>}
+          {pictures.data && <div className={pictures.stale ? "stale" : ""}><BoreLog log={pictures.data.log} system={system} /></div>}
           {answer && <Figures answer={answer} />}
           {answer && <Said answer={answer} />}
         </div>
-        <div className={`order-2 ${window_.stale ? "stale" : ""}`}>{window_.data && <OperatingWindow window={window_.data} system={system} onPick={onPick} onNudge={onNudge} />}</div>
+        <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>{pictures.data && <OperatingWindow window={pictures.data.window} system={system} onPick={onPick} onNudge={onNudge} />}</div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}

@@ -4,7 +4,8 @@ import { memo } from "react";
 import { useUnits } from "../../../job/provider";
 import type { Answer } from "../../../job/types";
 import { assumedValue, plain, show, time } from "../../../job/units";
-import { Working } from "../../../job/Working";
+import { WorkingOf } from "../../../job/Working";
+import { Folded } from "../../../ui/Folded";
 
 export const Figures = memo(function Figures({ answer }: { answer: Answer }) {
   const system = useUnits();
@@ -27,12 +28,9 @@ export const Figures = memo(function Figures({ answer }: { answer: Answer }) {
           </div>
         ))}
       </dl>
-      <details className="text-sm">
-        <summary className="tap cursor-pointer text-faint underline decoration-dotted">How these were worked out</summary>
-        <div className="pt-2">
-          <Working steps={answer.working.kinematics ?? []} />
-        </div>
-      </details>
+      <Folded summary="How these were worked out">
+        <WorkingOf scope="kinematics" />
+      </Folded>
     </section>
   );
 });
