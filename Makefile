@@ -93,10 +93,15 @@ lint: setup-test
 	@cd web && npx --no-install openapi-typescript ../shop/api/openapi.json -o ../.venv/schema.ts >/dev/null 2>&1 && diff -q ../.venv/schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is not what the API says: run make types"; exit 1; }
 
 web-test: setup-test
-	cd web && npm run --silent types && npm run --silent lint && npm run --silent test
+	cd web && npm run --silent types && npm run --silent format && npm run --silent lint && npm run --silent test
 
+# Two processes beside each other: what asks a real server and a browser, one test after another, and all the rest.
 unit: setup-test
-	$(BIN)/pytest -n 2 --dist loadgroup --cov=bore --cov-report=term:skip-covered --cov-fail-under=95
+	@shared=$$(mktemp -d); trap 'rm -rf $$shared' EXIT; export SHARED_BY_TESTS=$$shared; \
+	$(BIN)/pytest -m real_server > $$shared/screen.txt 2>&1 & screen=$$!; \
+	$(BIN)/pytest -m "not real_server" --cov=bore --cov-report=term:skip-covered --cov-fail-under=95; core=$$?; \
+	wait $$screen; screen=$$?; cat $$shared/screen.txt; \
+	[ $$core = 0 ] && [ $$screen = 0 ]
 
 bench: setup-test
 	$(BIN)/python -m tests.bench

@@ -24,12 +24,11 @@ settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "same-each-time"))
 
 @pytest.hookimpl(tryfirst=True)
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What asks a real server goes first and stays with one worker, one test after another: servers and browsers do not crowd each
-    other, and the rest fills the other worker meanwhile."""
+    """What asks a real server is marked: `make test` runs it in one process, one test after another, so that servers and browsers do not
+    crowd each other, and the rest in another beside it."""
     for item in items:
         if "server" in getattr(item, "fixturenames", ()):
-            item.add_marker(pytest.mark.xdist_group("a real server"))
-    items.sort(key=lambda item: item.get_closest_marker("xdist_group") is None)
+            item.add_marker(pytest.mark.real_server)
 
 
 @pytest.fixture
@@ -39,10 +38,8 @@ def example() -> dict[str, Any]:
 
 @pytest.fixture(scope="session")
 def demo_database(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    """The demo yard's database, made by the product's own commands once for all workers: a test that writes takes a copy."""
-    own = tmp_path_factory.getbasetemp()
-    # Each worker has a folder of its own in the run's.
-    shared = (own.parent if "PYTEST_XDIST_WORKER" in os.environ else own) / "demo"
+    """The demo yard's database, made by the product's own commands once for all processes of a run: a test that writes takes a copy."""
+    shared = Path(os.environ.get("SHARED_BY_TESTS") or tmp_path_factory.getbasetemp()) / "demo"
     shared.mkdir(exist_ok=True)
     ready = shared / DATABASE
     with (shared / "lock").open("w") as lock:

@@ -31,6 +31,8 @@ from tests.bench.screen import screen
 from tests.server import Server
 
 BARE_TIMES, MOST_CHECK_S, MOST_WORKING_S = 300, 0.001, 0.002
+# Without its working a check is what every map, match and plan pays.
+ALONE_POWER_TIMES, ALONE_HAND_TIMES = 100, 150
 MOST_GROWTH = 1.3
 EMPTY_TIMES, MOST_ABOVE_EMPTY_S = 6, 0.004
 REQUESTS = 400
@@ -91,6 +93,9 @@ def core() -> list[tuple[str, float, float, str]]:
     print(f"four schools, bare scalar formulas   {bare * 1e6:9.2f} us")
     for name, took in (("check, power feed", power), ("check, hand feed", hand)):
         print(f"{name:36} {took * 1e6:9.1f} us   {took / bare:6.0f} x bare   (every working recorded)")
+    plain_power, plain_hand = best(lambda: check(example, recorded=False), 300), best(lambda: check(by_hand, recorded=False), 300)
+    for name, took in (("check alone, power feed", plain_power), ("check alone, hand feed", plain_hand)):
+        print(f"{name:36} {took * 1e6:9.1f} us   {took / bare:6.0f} x bare")
     case = contract_example()
     print(f"reading a case                       {best(lambda: read_case(case), 200) * 1e6:9.1f} us")
     print(f"the answer as data                   {best(lambda: answer(check(example)), 200) * 1e6:9.1f} us")
@@ -102,6 +107,8 @@ def core() -> list[tuple[str, float, float, str]]:
     print(f"arrays, all limits                   {few:9.0f} ns a cell at 1e4, {many:.0f} at 1e6")
     slowest = max(power, hand)
     return [
+        ("check alone over the bare formulas, power feed", plain_power / bare, ALONE_POWER_TIMES, "x"),
+        ("check alone over the bare formulas, hand feed", plain_hand / bare, ALONE_HAND_TIMES, "x"),
         ("check over the bare formulas", slowest / bare, BARE_TIMES, "x"),
         ("check", slowest * 1e3, MOST_CHECK_S * 1e3, "ms"),
         ("check and all workings as data", everything * 1e3, MOST_WORKING_S * 1e3, "ms"),

@@ -20,7 +20,8 @@ export class Refused extends Error {
 export class Lost extends Error {}
 
 /** What went wrong, in words for the screen. */
-export const inWords = (error: unknown): string => (error instanceof Refused ? error.message : "The server does not answer. Nothing is lost: try again in a moment.");
+export const inWords = (error: unknown): string =>
+  error instanceof Refused ? error.message : "The server does not answer. Nothing is lost: try again in a moment.";
 
 const cookie = (name: string): string =>
   document.cookie
@@ -80,10 +81,8 @@ export const api = {
   removePlan: async (slug: string) => taken(await client.DELETE("/api/plans/{slug}", { params: { path: { slug } } })),
   returnPlan: async (slug: string) => taken(await client.POST("/api/plans/{slug}/back", { params: { path: { slug } } })),
   program: async (body: { program: string; case: object }, signal?: AbortSignal) => taken(await client.POST("/api/program", { body: body as Body, signal })),
-  settle: async (body: { case: object; changed: string; pinned: boolean }) =>
-    taken(await client.POST("/api/settle", { body: body as Body })),
-  read: async (kind: string, text: string, system: string) =>
-    taken(await client.GET("/api/read", { params: { query: { kind, text, system } } })),
+  settle: async (body: { case: object; changed: string; pinned: boolean }) => taken(await client.POST("/api/settle", { body: body as Body })),
+  read: async (kind: string, text: string, system: string) => taken(await client.GET("/api/read", { params: { query: { kind, text, system } } })),
   me: async () => taken(await client.GET("/api/me")),
   words: async () => taken(await client.GET("/api/words")),
   machines: async () => taken(await client.GET("/api/machines")),
@@ -91,8 +90,7 @@ export const api = {
   materials: async () => taken(await client.GET("/api/materials")),
   checks: async () => taken(await client.GET("/api/checks")),
   readCheck: async (slug: string) => taken(await client.GET("/api/checks/{slug}", { params: { path: { slug } } })),
-  keep: async (body: { name: string; note: string; case: object; refs: object }) =>
-    taken(await client.POST("/api/checks", { body: body as Body })),
+  keep: async (body: { name: string; note: string; case: object; refs: object }) => taken(await client.POST("/api/checks", { body: body as Body })),
   removeCheck: async (slug: string) => taken(await client.DELETE("/api/checks/{slug}", { params: { path: { slug } } })),
   returnCheck: async (slug: string) => taken(await client.POST("/api/checks/{slug}/back", { params: { path: { slug } } })),
   checkAgain: async (slug: string) => taken(await client.GET("/api/checks/{slug}/again", { params: { path: { slug } } })),

@@ -18,7 +18,11 @@ import { SignIn } from "./SignIn";
 const Plan = lazy(() => import("../features/plan"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address. */
-const SCREENS = [["Bench", "b", "/"], ["Plan", "p", "/plan"], ["Shop", "s", "/shop"]] as const;
+const SCREENS = [
+  ["Bench", "b", "/"],
+  ["Plan", "p", "/plan"],
+  ["Shop", "s", "/shop"],
+] as const;
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } } });
 
@@ -47,7 +51,10 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-film p-4">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-film p-4"
+        >
           <Dialog.Title className="mb-2 text-lg font-semibold">Keys and units</Dialog.Title>
           <dl className="grid grid-cols-2 gap-x-6 gap-y-1">
             {keys.map(([key, words]) => (
@@ -63,7 +70,17 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
               <div key={quantity} className="contents">
                 <dt>{name}</dt>
                 <dd className="m-0">
-                  <Choices label={name} choices={[["metric", metric], ["inch", inch]] as const} chosen={system[quantity]} onChoose={(side) => setSystem({ ...system, [quantity]: side })} />
+                  <Choices
+                    label={name}
+                    choices={
+                      [
+                        ["metric", metric],
+                        ["inch", inch],
+                      ] as const
+                    }
+                    chosen={system[quantity]}
+                    onChoose={(side) => setSystem({ ...system, [quantity]: side })}
+                  />
                 </dd>
               </div>
             ))}
@@ -92,7 +109,11 @@ function Frame() {
     setKeysOn(on);
   };
   const go = (path: string) => void navigate(path);
-  useHotkeys(SCREENS.map(([, letter]) => `g>${letter}`), (_, found) => go(SCREENS.find(([, letter]) => found.keys?.includes(letter))?.[2] ?? "/"), { enabled: keysOn });
+  useHotkeys(
+    SCREENS.map(([, letter]) => `g>${letter}`),
+    (_, found) => go(SCREENS.find(([, letter]) => found.keys?.includes(letter))?.[2] ?? "/"),
+    { enabled: keysOn },
+  );
   if (me.error instanceof Refused && me.error.status === 401) return <SignIn />;
   return (
     <>
@@ -106,25 +127,50 @@ function Frame() {
         </span>
         <nav aria-label="Screens" className="flex gap-4">
           {SCREENS.map(([name, , path]) => (
-            <NavLink key={name} to={path} end={path === "/"} className={({ isActive }) => `tap flex items-center border-b-4 py-1 no-underline ${isActive ? "border-bronze font-semibold text-ink" : "border-transparent text-faint"}`}>
+            <NavLink
+              key={name}
+              to={path}
+              end={path === "/"}
+              className={({ isActive }) =>
+                `tap flex items-center border-b-4 py-1 no-underline ${isActive ? "border-bronze font-semibold text-ink" : "border-transparent text-faint"}`
+              }
+            >
               {name}
             </NavLink>
           ))}
         </nav>
         {me.data && !me.data.demo && (
           <span className="text-sm text-faint">
-            {me.data.name}, {me.data.role} · <button type="button" className="tap underline decoration-dotted" onClick={() => void api.signOut().then(() => location.assign("/"))}>sign out</button>
+            {me.data.name}, {me.data.role} ·{" "}
+            <button type="button" className="tap underline decoration-dotted" onClick={() => void api.signOut().then(() => location.assign("/"))}>
+              sign out
+            </button>
           </span>
         )}
-        {me.data?.demo && <span title={`Signed in as ${me.data.name}, on this machine only`} className="border border-bronze px-2 text-sm text-bronze">Demo<span className="hidden wide:inline"> yard, on this machine only</span></span>}
+        {me.data?.demo && (
+          <span title={`Signed in as ${me.data.name}, on this machine only`} className="border border-bronze px-2 text-sm text-bronze">
+            Demo<span className="hidden wide:inline"> yard, on this machine only</span>
+          </span>
+        )}
         <div id={ACTIONS} className="order-last flex w-full flex-wrap items-center gap-1.5 py-1 text-sm wide:order-none wide:ml-auto wide:w-auto wide:py-0" />
         <div className="ml-auto flex items-center text-sm wide:ml-0">
-          <button type="button" className="tap px-2" aria-label={`Units: ${inches ? (mixed ? "mixed" : "inches") : "millimetres"}; press for the other`} onClick={() => setSystem(inches ? METRIC : INCH)}>
+          <button
+            type="button"
+            className="tap px-2"
+            aria-label={`Units: ${inches ? (mixed ? "mixed" : "inches") : "millimetres"}; press for the other`}
+            onClick={() => setSystem(inches ? METRIC : INCH)}
+          >
             <span className={inches ? "text-faint" : "font-bold"}>mm</span> · <span className={inches ? "font-bold" : "text-faint"}>in</span>
             {mixed && <span className="text-faint"> mixed</span>}
           </button>
-          <button type="button" className="tap px-2" aria-label={`Theme: ${theme === "film" ? "light film" : "dim shop"}; press for the other`} onClick={turnTheme}>
-            <span className={theme === "film" ? "font-bold" : "text-faint"}>film</span> / <span className={theme === "dim" ? "font-bold" : "text-faint"}>dim</span>
+          <button
+            type="button"
+            className="tap px-2"
+            aria-label={`Theme: ${theme === "film" ? "light film" : "dim shop"}; press for the other`}
+            onClick={turnTheme}
+          >
+            <span className={theme === "film" ? "font-bold" : "text-faint"}>film</span> /{" "}
+            <span className={theme === "dim" ? "font-bold" : "text-faint"}>dim</span>
           </button>
           <Keys keysOn={keysOn} onKeysOn={switchKeys} />
         </div>

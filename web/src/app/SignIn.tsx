@@ -31,10 +31,22 @@ export function SignIn() {
       ) : (
         <form className="plate grid gap-3" onSubmit={(event) => void submit(event)}>
           <h2 className="heading">Sign in</h2>
-          <label className="grid text-xs text-faint">Name<input name="username" required autoComplete="username" autoFocus className="plate-field text-base text-ink" /></label>
-          <label className="grid text-xs text-faint">Password<input name="password" type="password" required autoComplete="current-password" className="plate-field text-base text-ink" /></label>
-          {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
-          <button type="submit" className="chip justify-self-start font-semibold">Sign in</button>
+          <label className="grid text-xs text-faint">
+            Name
+            <input name="username" required autoComplete="username" autoFocus className="plate-field text-base text-ink" />
+          </label>
+          <label className="grid text-xs text-faint">
+            Password
+            <input name="password" type="password" required autoComplete="current-password" className="plate-field text-base text-ink" />
+          </label>
+          {said && (
+            <p role="alert" className="text-sm text-vermilion">
+              {said}
+            </p>
+          )}
+          <button type="submit" className="chip justify-self-start font-semibold">
+            Sign in
+          </button>
         </form>
       )}
     </main>

@@ -43,7 +43,9 @@ export const BoreLog = memo(function BoreLog({ log, system }: { log: Log; system
     <figure ref={figure} className="m-0" aria-label="Bore log">
       <figcaption className="flex items-baseline gap-3">
         <h2 className="heading">Bore log</h2>
-        <span className="text-sm text-faint">{depth.broken ? "to scale but for the part left out" : "section and depth at one scale"}, drill at {plain(Number(at.toFixed(1)), system)}</span>
+        <span className="text-sm text-faint">
+          {depth.broken ? "to scale but for the part left out" : "section and depth at one scale"}, drill at {plain(Number(at.toFixed(1)), system)}
+        </span>
       </figcaption>
       {narrow && <Choices label="Track shown" choices={TRACKS.map(([name, title]) => [name, title] as const)} chosen={chosen} onChoose={setChosen} />}
       <svg
@@ -66,12 +68,26 @@ export const BoreLog = memo(function BoreLog({ log, system }: { log: Log; system
         <Section log={log} depth={depth} tip={at} hatches={hatches} at={cols} system={system} />
         <Depths y={y} end={end} height={height} system={system} at={at} axis={cols.axis} />
         {tracks.map(([name, title, unit], place) => (
-          <Track key={name} name={name} title={title} unit={unit} log={log} y={y} width={cols.track} left={cols.tracks + place * (cols.track + cols.gap)} at={at} system={system} height={height} />
+          <Track
+            key={name}
+            name={name}
+            title={title}
+            unit={unit}
+            log={log}
+            y={y}
+            width={cols.track}
+            left={cols.tracks + place * (cols.track + cols.gap)}
+            at={at}
+            system={system}
+            height={height}
+          />
         ))}
         <Marks log={log} y={y} width={width} height={height} left={cols.axis} />
         <line x1={cols.left} x2={width} y1={y(at)} y2={y(at)} stroke="var(--ink)" strokeWidth="1" />
         <rect x={cols.axis - 37} y={y(at) - 9} width={36} height={17} fill="var(--ink)" />
-        <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">{system.length === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(at < 100 ? 1 : 0)}</text>
+        <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">
+          {system.length === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(at < 100 ? 1 : 0)}
+        </text>
       </svg>
       <LogTable log={log} system={system} />
     </figure>

@@ -2,7 +2,13 @@
 import type { Answer, Band } from "../job/types";
 
 const STOP = 0.72;
-const COLOURS = { holds: "var(--green)", tight: "var(--bronze-fill)", "gives-way": "var(--vermilion)", cannot: "var(--vermilion)", unknown: "var(--faint)" };
+const COLOURS = {
+  holds: "var(--green)",
+  tight: "var(--bronze-fill)",
+  "gives-way": "var(--vermilion)",
+  cannot: "var(--vermilion)",
+  unknown: "var(--faint)",
+};
 
 type Props = { demand: Band | null; soft: number | null; capacity: number | null; verdict: Answer["verdict"] };
 

@@ -22,7 +22,12 @@ type Props = {
   onNudge: (kind: "speed" | "feed", by: 1 | -1) => void;
 };
 
-const NUDGES = [["speed", -1, "Slower"], ["speed", 1, "Faster"], ["feed", -1, "Less feed"], ["feed", 1, "More feed"]] as const;
+const NUDGES = [
+  ["speed", -1, "Slower"],
+  ["speed", 1, "Faster"],
+  ["feed", -1, "Less feed"],
+  ["feed", 1, "More feed"],
+] as const;
 
 function axesOf(window: Window, width: number): Axes {
   const plot = { left: LEFT, right: width - 8, top: TOP, bottom: BOTTOM };
@@ -92,7 +97,9 @@ export const OperatingWindow = memo(function OperatingWindow({ window, system, o
       </svg>
       <div className="no-print grid grid-cols-4 gap-1.5 wide:hidden">
         {NUDGES.map(([kind, by, name]) => (
-          <button key={name} type="button" className="chip text-center text-sm" onClick={() => onNudge(kind, by)}>{name}</button>
+          <button key={name} type="button" className="chip text-center text-sm" onClick={() => onNudge(kind, by)}>
+            {name}
+          </button>
         ))}
       </div>
       <WindowTable window={window} system={system} />

@@ -31,7 +31,10 @@ describe("the depth scale", () => {
 
 it("tells many marks of one kind once", () => {
   const marks = [1, 2, 3].map((depth_mm) => ({ depth_mm, words: "break the chip" })).concat({ depth_mm: 9, words: "full depth" });
-  expect(gathered(marks)).toEqual([{ words: "break the chip", depths: [1, 2, 3] }, { words: "full depth", depths: [9] }]);
+  expect(gathered(marks)).toEqual([
+    { words: "break the chip", depths: [1, 2, 3] },
+    { words: "full depth", depths: [9] },
+  ]);
 });
 
 it("draws a sloping face through the middle, high side left", () => {
@@ -45,7 +48,12 @@ it("draws feed-rate guides at round figures within the map", () => expect(guideR
 
 describe("a place on the map", () => {
   it("snaps to the nearest real speed by ratio, or stays within a range", () => {
-    const stepped = window({ rails: [{ name: "a", speed_rpm: 100 }, { name: "b", speed_rpm: 400 }] });
+    const stepped = window({
+      rails: [
+        { name: "a", speed_rpm: 100 },
+        { name: "b", speed_rpm: 400 },
+      ],
+    });
     expect([snapSpeed(stepped, 190), snapSpeed(stepped, 210)]).toEqual([100, 400]);
     const ranged = window({ ranges: [{ name: "", low_rpm: 50, high_rpm: 4000 }] });
     expect([snapSpeed(ranged, 1234.5), snapSpeed(ranged, 9000), snapSpeed(ranged, 3)]).toEqual([1230, 4000, 50]);
@@ -53,7 +61,12 @@ describe("a place on the map", () => {
 
   it("snaps to power-feed steps, and reads a force between the marks of its scale", () => {
     expect(snapFeed(window({ feed_steps_mm_rev: [0.1, 0.18, 0.25] }), 0.14)).toBe(0.18);
-    const scale = window({ force_scale: [{ hand_force_n: 100, feed_mm_rev: 0.05 }, { hand_force_n: 200, feed_mm_rev: 0.2 }] });
+    const scale = window({
+      force_scale: [
+        { hand_force_n: 100, feed_mm_rev: 0.05 },
+        { hand_force_n: 200, feed_mm_rev: 0.2 },
+      ],
+    });
     expect([0.01, 0.05, 0.1, 0.2, 9].map((feed) => forceFor(scale, feed))).toEqual([100, 100, 150, 200, 200]);
     expect(forceFor(window({}), 0.1)).toBeNull();
   });

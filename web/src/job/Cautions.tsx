@@ -4,22 +4,22 @@ export function Cautions({ cautions }: { cautions: readonly string[] }) {
   const [first, ...rest] = cautions;
   return (
     <>
-    <ul className="print-only list-disc pl-6 text-sm">
-      {cautions.map((words) => (
-        <li key={words}>{words}</li>
-      ))}
-    </ul>
-    <details className="no-print text-sm">
-      <summary className="tap cursor-pointer">
-        <span className="font-semibold text-vermilion">Before you switch on: </span>
-        {first} <span className="text-faint underline decoration-dotted">{rest.length} more</span>
-      </summary>
-      <ul className="list-disc pl-6">
-        {rest.map((words) => (
+      <ul className="print-only list-disc pl-6 text-sm">
+        {cautions.map((words) => (
           <li key={words}>{words}</li>
         ))}
       </ul>
-    </details>
+      <details className="no-print text-sm">
+        <summary className="tap cursor-pointer">
+          <span className="font-semibold text-vermilion">Before you switch on: </span>
+          {first} <span className="text-faint underline decoration-dotted">{rest.length} more</span>
+        </summary>
+        <ul className="list-disc pl-6">
+          {rest.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      </details>
     </>
   );
 }

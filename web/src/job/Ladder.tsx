@@ -16,9 +16,22 @@ import { WorkingOf } from "./Working";
 
 /** Rows before the rest is folded away: the ways out must stay in sight beneath. */
 const SHOWN = 3;
-const TEXT = { holds: "text-green", tight: "text-bronze", "gives-way": "text-vermilion", cannot: "text-vermilion", unknown: "text-faint" } as const;
+const TEXT = {
+  holds: "text-green",
+  tight: "text-bronze",
+  "gives-way": "text-vermilion",
+  cannot: "text-vermilion",
+  unknown: "text-faint",
+} as const;
 const SCOPES: Record<string, string> = {
-  torque: "Torque", thrust: "Thrust", power: "Power", "book-feed": "The book's feed", "book-speed": "The book's speed", hand: "The lever", kinematics: "Speeds and chip", surge: "Breakthrough",
+  torque: "Torque",
+  thrust: "Thrust",
+  power: "Power",
+  "book-feed": "The book's feed",
+  "book-speed": "The book's speed",
+  hand: "The lever",
+  kinematics: "Speeds and chip",
+  surge: "Breakthrough",
 };
 
 function figures(limit: LimitFinding, system: System): string {
@@ -34,7 +47,12 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
   const loads = limit.stands_on.some((scope) => ["torque", "thrust", "power"].includes(scope));
   return (
     <li className="border-b border-rule" data-limit={limit.id} data-verdict={verdict}>
-      <button type="button" aria-expanded={open} className="tap grid w-full grid-cols-[1fr_auto] items-center gap-x-4 py-1 text-left sm:grid-cols-[15rem_1fr_4.5rem]" onClick={onToggle}>
+      <button
+        type="button"
+        aria-expanded={open}
+        className="tap grid w-full grid-cols-[1fr_auto] items-center gap-x-4 py-1 text-left sm:grid-cols-[15rem_1fr_4.5rem]"
+        onClick={onToggle}
+      >
         <span className="leading-tight">
           <span className="block font-semibold first-letter:uppercase">{limit.failure}</span>
           <span className={`block text-faint ${limit.demand ? "figure text-xs" : "text-sm"}`}>{figures(limit, system)}</span>
@@ -78,7 +96,11 @@ function Needs({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
 function Assumptions({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
   const reads = useWords().data?.reads[limit.id] ?? [];
   const words = useWords().data?.fields ?? {};
-  const typeable = answer.assumed.filter((one) => reads.some((read) => one.field === read || one.field.startsWith(`${read}.`)) && ["number", "count", "choice", "flag"].includes(words[one.field]?.kind ?? ""));
+  const typeable = answer.assumed.filter(
+    (one) =>
+      reads.some((read) => one.field === read || one.field.startsWith(`${read}.`)) &&
+      ["number", "count", "choice", "flag"].includes(words[one.field]?.kind ?? ""),
+  );
   if (typeable.length === 0) return null;
   return (
     <details>

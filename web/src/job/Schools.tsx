@@ -35,13 +35,20 @@ export function Schools({ answer }: { answer: Answer }) {
             ) : (
               <>
                 <td className="figure text-right">{show(load.torque_nm, "N·m", system)}</td>
-                <td className="figure text-right">{load.thrust_n === null ? <span className="text-faint">no method</span> : show(load.thrust_n, "N", system)}</td>
+                <td className="figure text-right">
+                  {load.thrust_n === null ? <span className="text-faint">no method</span> : show(load.thrust_n, "N", system)}
+                </td>
                 <td className="figure text-right">{show(load.power_kw, "kW", system)}</td>
               </>
             )}
             <td className="pl-2 text-right">
               {!load.why_not && (
-                <button type="button" className="tap underline decoration-dotted" aria-pressed={pinned === id} onClick={() => pin(pinned === id ? null : (id as School))}>
+                <button
+                  type="button"
+                  className="tap underline decoration-dotted"
+                  aria-pressed={pinned === id}
+                  onClick={() => pin(pinned === id ? null : (id as School))}
+                >
                   {pinned === id ? "unpin" : "pin"}
                 </button>
               )}

@@ -6,7 +6,17 @@ import { phraseOfField } from "./fields";
 import { FAMILIES, MACHINES } from "./families";
 import { PHRASE_KEYS } from "./keys";
 import {
-  basePhrase, cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, type Line, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase,
+  basePhrase,
+  cutterPhrase,
+  depthPhrase,
+  diameterPhrase,
+  feedPhrase,
+  type Line,
+  machinePhrase,
+  materialPhrase,
+  setUp,
+  speedPhrase,
+  startPhrase,
 } from "./phrases";
 import { CutterPicker } from "./pickers/CutterPicker";
 import { FeedPicker } from "./pickers/FeedPicker";
@@ -20,9 +30,23 @@ import { useMachines, useMaterials } from "./queries";
 import { type Answer, type Machine, type Phrase, phraseOfSlot, type Slot } from "./types";
 
 const LABELS: Record<Phrase, string> = {
-  diameter: "diameter", depth: "depth", material: "material", start: "start", cutter: "drill", machine: "machine", speed: "speed", feed: "feed",
-  entry: "entry", behind: "behind the hole", holding: "holding", coolant: "coolant", wear: "edge", pecks: "pecks",
-  base: "the magnet's base", held: "what holds the drill", asked: "tolerance and edges",
+  diameter: "diameter",
+  depth: "depth",
+  material: "material",
+  start: "start",
+  cutter: "drill",
+  machine: "machine",
+  speed: "speed",
+  feed: "feed",
+  entry: "entry",
+  behind: "behind the hole",
+  holding: "holding",
+  coolant: "coolant",
+  wear: "edge",
+  pecks: "pecks",
+  base: "the magnet's base",
+  held: "what holds the drill",
+  asked: "tolerance and edges",
 };
 type Props = {
   answer: Answer | null;
@@ -69,7 +93,9 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   const base = basePhrase(job.case, system);
   const said = [
     // An open picker says for itself what does not read.
-    ...Object.entries(state.wrong).map(([slot, words]) => ({ name: phraseOfSlot(slot as Slot), words, bad: true })).filter(({ name }) => name !== open),
+    ...Object.entries(state.wrong)
+      .map(([slot, words]) => ({ name: phraseOfSlot(slot as Slot), words, bad: true }))
+      .filter(({ name }) => name !== open),
     ...[...refused].map(([name, words]) => ({ name, words, bad: true })),
     ...Object.entries(state.moved).map(([name, words]) => ({ name, words, bad: false })),
   ];
@@ -119,11 +145,19 @@ function Newer() {
   const ref = state.job?.refs.machine;
   const record = machines.data?.find((one) => one.id === ref?.id);
   if (!ref || !record || ref.revision === 0 || record.revision <= ref.revision) return null;
-  const take = () => void change({ phrase: "machine", settles: "machine", refs: { machine: { id: record.id, revision: record.revision } }, edit: (was) => ({ ...was, machine: record.spec as Machine }) });
+  const take = () =>
+    void change({
+      phrase: "machine",
+      settles: "machine",
+      refs: { machine: { id: record.id, revision: record.revision } },
+      edit: (was) => ({ ...was, machine: record.spec as Machine }),
+    });
   return (
     <p className="text-sm text-bronze">
       {record.name} as it was; its record was changed on {new Date(record.changed_at).toLocaleDateString()}.{" "}
-      <button type="button" className="tap underline decoration-dotted" onClick={take}>Use today’s</button>
+      <button type="button" className="tap underline decoration-dotted" onClick={take}>
+        Use today’s
+      </button>
     </p>
   );
 }

@@ -4,8 +4,11 @@ import { significant } from "./units";
 
 export const VERDICTS = { holds: "Holds", tight: "Tight", "gives-way": "Gives way", cannot: "Can’t", unknown: "Not known" } as const;
 const COLOURS = {
-  holds: "border-green text-green", tight: "border-bronze text-bronze", "gives-way": "border-vermilion text-vermilion",
-  cannot: "border-vermilion text-vermilion", unknown: "border-faint text-faint",
+  holds: "border-green text-green",
+  tight: "border-bronze text-bronze",
+  "gives-way": "border-vermilion text-vermilion",
+  cannot: "border-vermilion text-vermilion",
+  unknown: "border-faint text-faint",
 } as const;
 
 /** The tightest limit in words. */
@@ -38,7 +41,11 @@ type Props = {
 export function Verdict({ answer, stale, drafted, of }: Props) {
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
-    <section aria-label="Verdict" className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "stale" : ""}`} data-stale={stale || drafted}>
+    <section
+      aria-label="Verdict"
+      className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "stale" : ""}`}
+      data-stale={stale || drafted}
+    >
       <p role="status" className="m-0">
         <span className="pr-2 text-xl leading-none font-bold wide:text-3xl">{VERDICTS[answer.verdict]}</span>
         <span className="text-sm leading-snug text-ink wide:block">{because(answer)}</span>

@@ -9,12 +9,25 @@ import { significant } from "./units";
 import { VERDICTS } from "./Verdict";
 
 type Way = Schemas["WayOut"];
-const TEXT = { holds: "text-green", tight: "text-bronze", "gives-way": "text-vermilion", cannot: "text-vermilion", unknown: "text-faint" } as const;
+const TEXT = {
+  holds: "text-green",
+  tight: "text-bronze",
+  "gives-way": "text-vermilion",
+  cannot: "text-vermilion",
+  unknown: "text-faint",
+} as const;
 const KEYS = ["1", "2", "3", "4", "5"];
 
 /** What a way costs, in words: time against the job's own, and a tool change. */
 export function costs({ costs: { time_ratio, tool_change } }: Way): string {
-  const time = time_ratio === null ? "" : time_ratio > 1.05 ? `${significant(time_ratio, 2)} × the time` : time_ratio < 0.95 ? `${significant(time_ratio, 2)} of the time` : "the same time";
+  const time =
+    time_ratio === null
+      ? ""
+      : time_ratio > 1.05
+        ? `${significant(time_ratio, 2)} × the time`
+        : time_ratio < 0.95
+          ? `${significant(time_ratio, 2)} of the time`
+          : "the same time";
   return [time, tool_change ? "a tool change" : ""].filter(Boolean).join(", ");
 }
 
@@ -52,7 +65,9 @@ export function WaysOut({ found, stale, keys }: Props) {
               className="tap grid w-full grid-cols-[1.5rem_1fr_auto] items-baseline gap-x-2 py-1 text-left hover:bg-paper"
               onClick={() => take(way)}
             >
-              <span aria-hidden className="figure text-sm font-bold text-bronze">{KEYS[place]}</span>
+              <span aria-hidden className="figure text-sm font-bold text-bronze">
+                {KEYS[place]}
+              </span>
               <span>
                 <span className="block leading-snug font-semibold first-letter:uppercase">{way.sentence}</span>
                 <span className="block text-sm text-faint">

@@ -40,7 +40,11 @@ export function Working({ steps }: { steps: readonly Step[] }) {
               {value(step.result)} {step.unit}
             </span>
           </div>
-          <div className="formula text-base">{typeset(step.expression).map(({ text, set }, place) => (set === "low" ? <sub key={place}>{text}</sub> : set === "high" ? <sup key={place}>{text}</sup> : <span key={place}>{text}</span>))}</div>
+          <div className="formula text-base">
+            {typeset(step.expression).map(({ text, set }, place) =>
+              set === "low" ? <sub key={place}>{text}</sub> : set === "high" ? <sup key={place}>{text}</sup> : <span key={place}>{text}</span>,
+            )}
+          </div>
           <div className="figure text-xs text-faint">
             {Object.entries(step.values)
               .map(([name, put]) => {

@@ -2,7 +2,15 @@
 import { type Case, type Phrase, stagesOf } from "./types";
 
 const CUTTER: Partial<Record<Case["cutter"]["family"], readonly string[]>> = {
-  twist: ["cutter.series", "cutter.point_angle_deg", "cutter.flute_length_mm", "cutter.free_length_mm", "cutter.flute", "cutter.helix_deg", "cutter.coolant_through"],
+  twist: [
+    "cutter.series",
+    "cutter.point_angle_deg",
+    "cutter.flute_length_mm",
+    "cutter.free_length_mm",
+    "cutter.flute",
+    "cutter.helix_deg",
+    "cutter.coolant_through",
+  ],
   spade: ["cutter.point_angle_deg", "cutter.free_length_mm", "cutter.body_length_mm", "cutter.coolant_through"],
   "replaceable-tip": ["cutter.flute_length_mm", "cutter.free_length_mm", "cutter.coolant_through"],
   indexable: ["cutter.flute_length_mm", "cutter.free_length_mm", "cutter.shift_mm"],
@@ -23,10 +31,19 @@ const FEED: Record<string, readonly string[]> = {
 FEED["magnet-rack"] = FEED["hand-lever"] ?? [];
 
 /** The step the spindle runs in, by its place. */
-export const stepOf = (job: Case): number => stagesOf(job.machine).findIndex((stage) => stage.speed_rpm != null && Math.abs(stage.speed_rpm / job.setting.speed_rpm - 1) < 0.01);
+export const stepOf = (job: Case): number =>
+  stagesOf(job.machine).findIndex((stage) => stage.speed_rpm != null && Math.abs(stage.speed_rpm / job.setting.speed_rpm - 1) < 0.01);
 
 function machine(job: Case): string[] {
-  const found = ["machine.spindle.power_kw", "machine.spindle.efficiency", "machine.spindle.motor", "machine.spindle.duty", "machine.stiffness_n_mm", "machine.max_thrust_n", "machine.stroke_mm"];
+  const found = [
+    "machine.spindle.power_kw",
+    "machine.spindle.efficiency",
+    "machine.spindle.motor",
+    "machine.spindle.duty",
+    "machine.stiffness_n_mm",
+    "machine.max_thrust_n",
+    "machine.stroke_mm",
+  ];
   if (job.machine.spindle.drive === "belt" && stepOf(job) >= 0) found.push(`machine.spindle.stages.${stepOf(job)}.belt_torque_nm`);
   return found;
 }
@@ -72,12 +89,24 @@ export const DETAILS: Record<Phrase, (job: Case) => readonly string[]> = {
   behind: () => ["hole.behind"],
   holding,
   held,
-  coolant: (job) => ["machine.coolant.method", ...(["flood", "through"].includes(job.machine.coolant?.method ?? "") ? ["machine.coolant.pressure_bar", "machine.coolant.flow_l_min"] : [])],
+  coolant: (job) => [
+    "machine.coolant.method",
+    ...(["flood", "through"].includes(job.machine.coolant?.method ?? "") ? ["machine.coolant.pressure_bar", "machine.coolant.flow_l_min"] : []),
+  ],
   wear: () => ["cutter.wear", "cutter.edge_radius_mm"],
   pecks: (job) => ["setting.pecks.kind", ...(job.setting.pecks?.kind && job.setting.pecks.kind !== "none" ? ["setting.pecks.depths_mm"] : [])],
   base: () => [
-    "machine.magnet.orientation", "machine.magnet.surface", "hole.plate_thickness_mm", "machine.magnet.gap_mm", "machine.magnet.strap", "machine.magnet.contact_share",
-    "machine.magnet.pull_n", "machine.magnet.length_mm", "machine.magnet.width_mm", "machine.magnet.overhang_mm", "machine.magnet.weight_kg",
+    "machine.magnet.orientation",
+    "machine.magnet.surface",
+    "hole.plate_thickness_mm",
+    "machine.magnet.gap_mm",
+    "machine.magnet.strap",
+    "machine.magnet.contact_share",
+    "machine.magnet.pull_n",
+    "machine.magnet.length_mm",
+    "machine.magnet.width_mm",
+    "machine.magnet.overhang_mm",
+    "machine.magnet.weight_kg",
   ],
   asked: () => ["hole.tolerance_it", "hole.edge_distance_mm", "hole.next_hole_mm"],
 };

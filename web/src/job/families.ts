@@ -4,7 +4,11 @@ import type { Cutter, Machine } from "./types";
 export type Family = Cutter["family"];
 export type MachineKind = Machine["kind"];
 
-type Words = { verb: string; noun: string; /** One of the families that drill, offered where a cutter is described by hand. */ drills: boolean };
+type Words = {
+  verb: string;
+  noun: string;
+  /** One of the families that drill, offered where a cutter is described by hand. */ drills: boolean;
+};
 
 export const FAMILIES: Record<Family, Words> = {
   twist: { verb: "Drill", noun: "twist drill", drills: true },
@@ -24,7 +28,12 @@ export const FAMILIES: Record<Family, Words> = {
   "thread-mill": { verb: "Thread-mill", noun: "thread mill", drills: false },
 };
 
-type Place = { /** What it is where it has no name. */ words: string; /** What stands before the machine's name, and after it. */ before: string; after?: string; holding: string };
+type Place = {
+  /** What it is where it has no name. */ words: string;
+  /** What stands before the machine's name, and after it. */ before: string;
+  after?: string;
+  holding: string;
+};
 
 export const MACHINES: Record<MachineKind, Place> = {
   "bench-press": { words: "a bench press", before: "on", holding: "vice" },
@@ -39,5 +48,11 @@ export const MACHINES: Record<MachineKind, Place> = {
 };
 export const ORIENTATION = { down: "base down", wall: "on a wall", overhead: "overhead" } as const;
 export const SURFACES = {
-  bare: "bare", scale: "scaled", primed: "primed", painted: "painted", galvanised: "galvanised", intumescent: "intumescent-coated", rusty: "rusty",
+  bare: "bare",
+  scale: "scaled",
+  primed: "primed",
+  painted: "painted",
+  galvanised: "galvanised",
+  intumescent: "intumescent-coated",
+  rusty: "rusty",
 } as const;

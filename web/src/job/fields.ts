@@ -38,8 +38,26 @@ export const partsFromRecord = (path: string): { machine?: undefined; cutter?: u
 
 /** Which phrase a field belongs to; the first match counts. */
 const PHRASE_OF: readonly (readonly [string, Phrase])[] = [
-  ["hole.diameter_mm", "diameter"], ["hole.depth_mm", "depth"], ["hole.stack_mm", "depth"], ["hole.plate_thickness_mm", "depth"], ["hole.tolerance_it", "asked"], ["hole.edge_distance_mm", "asked"], ["hole.next_hole_mm", "asked"], ["hole.count", "diameter"], ["hole.start_diameter_mm", "start"], ["hole.start", "entry"], ["material", "material"],
-  ["cutter", "cutter"], ["machine.coolant", "coolant"], ["machine.magnet", "base"], ["machine.holder", "held"], ["machine", "machine"], ["setting.speed_rpm", "speed"], ["setting.pecks", "pecks"],
-  ["setting", "feed"], ["holding", "holding"], ["hole", "entry"],
+  ["hole.diameter_mm", "diameter"],
+  ["hole.depth_mm", "depth"],
+  ["hole.stack_mm", "depth"],
+  ["hole.plate_thickness_mm", "depth"],
+  ["hole.tolerance_it", "asked"],
+  ["hole.edge_distance_mm", "asked"],
+  ["hole.next_hole_mm", "asked"],
+  ["hole.count", "diameter"],
+  ["hole.start_diameter_mm", "start"],
+  ["hole.start", "entry"],
+  ["material", "material"],
+  ["cutter", "cutter"],
+  ["machine.coolant", "coolant"],
+  ["machine.magnet", "base"],
+  ["machine.holder", "held"],
+  ["machine", "machine"],
+  ["setting.speed_rpm", "speed"],
+  ["setting.pecks", "pecks"],
+  ["setting", "feed"],
+  ["holding", "holding"],
+  ["hole", "entry"],
 ];
 export const phraseOfField = (field: string): Phrase => PHRASE_OF.find(([start]) => field.startsWith(start))?.[1] ?? "cutter";

@@ -2,7 +2,10 @@ import { expect, it } from "vitest";
 
 import { typeset } from "./formula";
 
-const shown = (formula: string): string => typeset(formula).map(({ text, set }) => ({ line: text, low: `<sub>${text}</sub>`, high: `<sup>${text}</sup>` })[set]).join("");
+const shown = (formula: string): string =>
+  typeset(formula)
+    .map(({ text, set }) => ({ line: text, low: `<sub>${text}</sub>`, high: `<sup>${text}</sup>` })[set])
+    .join("");
 
 it.each([
   ["M = Kd_T · f^0.8 · D^1.8", "M = Kd<sub>T</sub> · f<sup>0.8</sup> · D<sup>1.8</sup>"],
@@ -12,4 +15,9 @@ it.each([
   ["M = kc · P² · D / 8000", "M = kc · P² · D / 8000"],
 ])("%s", (plain, set) => expect(shown(plain)).toBe(set));
 
-it("loses no letter of any line", () => expect(typeset("a_b^c d").map((piece) => piece.text).join("")).toBe("abc d"));
+it("loses no letter of any line", () =>
+  expect(
+    typeset("a_b^c d")
+      .map((piece) => piece.text)
+      .join(""),
+  ).toBe("abc d"));

@@ -9,7 +9,13 @@ import type { Job } from "./types";
 export const asJob = (kept: Awaited<ReturnType<typeof api.readCheck>>): Job => {
   const refs = kept.refs as { machine?: string | Job["refs"]["machine"]; cutter?: string | Job["refs"]["cutter"] };
   const ref = (one: string | Job["refs"]["machine"]) => (typeof one === "string" ? { id: one, revision: 0 } : one);
-  return { case: kept.case as Job["case"], typed: {}, refs: { machine: ref(refs.machine), cutter: ref(refs.cutter), check: kept.slug }, pinned: false, name: kept.name };
+  return {
+    case: kept.case as Job["case"],
+    typed: {},
+    refs: { machine: ref(refs.machine), cutter: ref(refs.cutter), check: kept.slug },
+    pinned: false,
+    name: kept.name,
+  };
 };
 
 export const openCheck = async (slug: string): Promise<Job> => asJob(await api.readCheck(slug));

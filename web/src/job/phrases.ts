@@ -50,8 +50,7 @@ export const STARTS = {
 } as const;
 export const PECKS = { none: "no pecks", "chip-break": "chip-break pecks", full: "pecked, full retract" } as const;
 
-const word = (table: Record<string, string>, key: string | null | undefined, fallback: string): string =>
-  table[key ?? fallback] ?? String(key);
+const word = (table: Record<string, string>, key: string | null | undefined, fallback: string): string => table[key ?? fallback] ?? String(key);
 
 export type Line = { text: string; echo?: string; assumed?: boolean };
 
@@ -65,7 +64,8 @@ export function diameterPhrase(job: Job, system: System): Line {
 export function depthPhrase(job: Job, system: System): Line {
   const { hole } = job.case;
   const blind = hole.through === false;
-  if (job.case.cutter.family === "annular") return { text: blind ? `a groove ${plain(hole.depth_mm, system)} deep` : `through ${plain(hole.depth_mm, system)} plate` };
+  if (job.case.cutter.family === "annular")
+    return { text: blind ? `a groove ${plain(hole.depth_mm, system)} deep` : `through ${plain(hole.depth_mm, system)} plate` };
   const times = job.case.cutter.family === "gun" ? `, ${significant(hole.depth_mm / hole.diameter_mm, 2)} D` : "";
   const plates = hole.stack_mm?.length ?? 0;
   const how = blind ? `blind${hole.bottom === "flat" ? ", flat-bottomed" : ""}` : plates > 1 ? `through a stack of ${plates}` : "through";
@@ -88,7 +88,11 @@ export function startPhrase(job: Job, system: System, answer: Answer | null = nu
     const slug = cutter.slug_diameter_mm ?? assumed;
     return { lead: "around", text: slug ? `a ${plain(slug, system)} slug` : "its slug", assumed: cutter.slug_diameter_mm == null };
   }
-  if (cutter.family === "gun") return { lead: hole.start?.kind === "bush" ? "through" : "from", text: hole.start?.kind === "bush" ? "a bush" : hole.start?.kind === "pilot" ? "a pilot" : "a bare face" };
+  if (cutter.family === "gun")
+    return {
+      lead: hole.start?.kind === "bush" ? "through" : "from",
+      text: hole.start?.kind === "bush" ? "a bush" : hole.start?.kind === "pilot" ? "a pilot" : "a bare face",
+    };
   if (start > 0) return { lead: FAMILIES[cutter.family].drills ? "opening" : "in", text: `a ${plain(start, system)} hole` };
   return { lead: "from", text: "solid" };
 }
@@ -115,7 +119,9 @@ export function basePhrase(job: Case, system: System): Line | null {
   if (machine.kind !== "magnetic") return null;
   if (!machine.magnet) return { text: "its magnet not described" };
   const plate = hole.plate_thickness_mm ?? hole.depth_mm;
-  return { text: `${ORIENTATION[machine.magnet.orientation ?? "down"]} on ${plain(plate, system)} ${SURFACES[machine.magnet.surface ?? "bare"]} plate` };
+  return {
+    text: `${ORIENTATION[machine.magnet.orientation ?? "down"]} on ${plain(plate, system)} ${SURFACES[machine.magnet.surface ?? "bare"]} plate`,
+  };
 }
 
 export function speedPhrase(job: Job): Line {
@@ -132,7 +138,11 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
   if (setting.hand_force_n != null) {
     const feed = answer?.setting.feed_mm_rev;
     const echo = !answer ? undefined : feed == null ? "it only polishes" : `about ${show(feed, "mm/rev", system, 2)}`;
-    return { lead: kind === "hand-lever" || kind === "magnet-rack" ? "leaning" : "pushing", text: nominal(setting.hand_force_n, "N", system), echo };
+    return {
+      lead: kind === "hand-lever" || kind === "magnet-rack" ? "leaning" : "pushing",
+      text: nominal(setting.hand_force_n, "N", system),
+      echo,
+    };
   }
   if (setting.seconds_per_turn != null) {
     const made = answer?.setting.feed_mm_rev;
@@ -141,7 +151,11 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
     return { lead: "winding", text: `one turn in ${significant(setting.seconds_per_turn, 2)} s`, echo };
   }
   if (setting.feed_rate_mm_min != null && job.typed.feed?.startsWith(PROGRAMMED)) {
-    return { lead: `${job.typed.feed}:`, text: show(answer?.setting.feed_mm_rev ?? setting.feed_rate_mm_min / setting.speed_rpm, "mm/rev", system, 2), echo: show(setting.feed_rate_mm_min, "mm/min", system) };
+    return {
+      lead: `${job.typed.feed}:`,
+      text: show(answer?.setting.feed_mm_rev ?? setting.feed_rate_mm_min / setting.speed_rpm, "mm/rev", system, 2),
+      echo: show(setting.feed_rate_mm_min, "mm/min", system),
+    };
   }
   const rate = answer ? show(answer.setting.feed_rate_mm_min, "mm/min", system, 2) : undefined;
   const feed = setting.feed_mm_rev ?? answer?.setting.feed_mm_rev;
@@ -185,14 +199,29 @@ export function setUp(job: Case, system: System, answer: Answer | null = null): 
   return [
     {
       phrase: "entry",
-      line: { text: `${word(ENTRY, hole.entry, "flat")}${slope}, ${word(STARTS, hole.start?.kind, "punch")}`, assumed: hole.entry == null && hole.start?.kind == null },
+      line: {
+        text: `${word(ENTRY, hole.entry, "flat")}${slope}, ${word(STARTS, hole.start?.kind, "punch")}`,
+        assumed: hole.entry == null && hole.start?.kind == null,
+      },
     },
     { phrase: "behind", line: { text: word(BEHIND, hole.behind, "air"), assumed: hole.behind == null } },
     { phrase: "holding", line: { text: holdingPhrase(job, system), assumed: holding?.kind == null } },
-    { phrase: "held", line: { text: `held in ${heldPhrase(job, answer?.assumed.find((one) => one.field === "cutter.shank")?.value as string | undefined)}`, assumed: machine.holder?.kind == null } },
+    {
+      phrase: "held",
+      line: {
+        text: `held in ${heldPhrase(job, answer?.assumed.find((one) => one.field === "cutter.shank")?.value as string | undefined)}`,
+        assumed: machine.holder?.kind == null,
+      },
+    },
     { phrase: "coolant", line: { text: coolantPhrase(job, system), assumed: machine.coolant?.method == null } },
     { phrase: "wear", line: { text: `${word(WEAR, cutter.wear, "sharp")} edge`, assumed: cutter.wear == null } },
-    { phrase: "pecks", line: { text: `${word(PECKS, setting.pecks?.kind, "none")}${pecks ? `, ${pecks} of them` : ""}`, assumed: setting.pecks?.kind == null } },
+    {
+      phrase: "pecks",
+      line: {
+        text: `${word(PECKS, setting.pecks?.kind, "none")}${pecks ? `, ${pecks} of them` : ""}`,
+        assumed: setting.pecks?.kind == null,
+      },
+    },
     { phrase: "asked", line: askedPhrase(job, system) },
   ];
 }
@@ -214,7 +243,10 @@ export function plainSentence(job: Job, answer: Answer | null, materials: readon
   const start = startPhrase(job, system, answer);
   const place = MACHINES[job.case.machine.kind];
   const base = basePhrase(job.case, system);
-  const after = [place.after?.replace(/,$/, ""), base?.text].filter(Boolean).map((words) => `, ${words},`).join("");
+  const after = [place.after?.replace(/,$/, ""), base?.text]
+    .filter(Boolean)
+    .map((words) => `, ${words},`)
+    .join("");
   return (
     `${FAMILIES[job.case.cutter.family].verb} ${diameterPhrase(job, system).text}, ${depthPhrase(job, system).text}, in ${materialPhrase(job, materials).text}, ` +
     `${start.lead} ${start.text}, with the ${cutterPhrase(job, system).text}, ${place.before} ${machinePhrase(job).text}${after} ` +

@@ -129,7 +129,14 @@ export function JobProvider({ children }: { children: ReactNode }) {
         setLost(false);
         if (latest.current.drafts[slot] !== text) return false;
         waiting.current.delete(slot);
-        return await change({ phrase: phraseOfSlot(slot), slot, typed: text, settles, refs: partsFromRecord(kind), edit: (job) => apply(job, found.value as never) });
+        return await change({
+          phrase: phraseOfSlot(slot),
+          slot,
+          typed: text,
+          settles,
+          refs: partsFromRecord(kind),
+          edit: (job) => apply(job, found.value as never),
+        });
       } catch (error) {
         if (error instanceof Lost) setLost(true);
         if (error instanceof Refused && latest.current.drafts[slot] === text) dispatch({ do: "wrong", slot, words: error.message });
@@ -152,7 +159,13 @@ export function JobProvider({ children }: { children: ReactNode }) {
   );
 
   // A lost server is asked again quietly; what was typed meanwhile is read when it is back.
-  const health = useQuery({ queryKey: ["health", lost], queryFn: api.me, enabled: lost, refetchInterval: lost ? AGAIN_MS : false, retry: false });
+  const health = useQuery({
+    queryKey: ["health", lost],
+    queryFn: api.me,
+    enabled: lost,
+    refetchInterval: lost ? AGAIN_MS : false,
+    retry: false,
+  });
   useEffect(() => {
     if (!lost || !health.isSuccess) return;
     setLost(false);
@@ -166,10 +179,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
     localStorage.setItem("units", JSON.stringify(wanted));
     keepSystem(wanted);
   }, []);
-  const store = useMemo(
-    () => ({ state, dispatch, change, read, system, setSystem, lost }),
-    [state, change, read, system, setSystem, lost],
-  );
+  const store = useMemo(() => ({ state, dispatch, change, read, system, setSystem, lost }), [state, change, read, system, setSystem, lost]);
   return (
     <Context.Provider value={store}>
       <Units.Provider value={system}>{children}</Units.Provider>

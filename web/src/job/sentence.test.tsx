@@ -13,14 +13,39 @@ const CASE = {
   material: { id: "steel-c45" },
   cutter: { family: "twist", substrate: "hss-co", point: "split" },
   machine: {
-    kind: "bench-press", name: "bench press B1", spindle: { power_kw: 0.4, stages: [{ name: "belt C", speed_rpm: 620 }] },
-    feed: { kind: "hand-lever" }, holder: { kind: "chuck", capacity_mm: 13 },
+    kind: "bench-press",
+    name: "bench press B1",
+    spindle: { power_kw: 0.4, stages: [{ name: "belt C", speed_rpm: 620 }] },
+    feed: { kind: "hand-lever" },
+    holder: { kind: "chuck", capacity_mm: 13 },
   },
   setting: { speed_rpm: 620, hand_force_n: 110 },
 } as Case;
-const job = (change: Partial<Case> = {}, typed: Job["typed"] = {}): Job => ({ case: { ...CASE, ...change }, typed, refs: {}, pinned: false, name: "" });
-const C45 = { id: "steel-c45", name: "Medium-carbon steel C45", iso_group: "P", hardness_hb: 200, tensile_n_mm2: 680, condition: "", designations: [], sure: "", sources: [], own: false, note: "", revision: 1, standing: "here" as const, spec: {} };
-const answer = (feed: number | null): Answer => ({ setting: { feed_mm_rev: feed, feed_rate_mm_min: null, speed_rpm: 620, hand_force_n: 110 }, limits: [] }) as unknown as Answer;
+const job = (change: Partial<Case> = {}, typed: Job["typed"] = {}): Job => ({
+  case: { ...CASE, ...change },
+  typed,
+  refs: {},
+  pinned: false,
+  name: "",
+});
+const C45 = {
+  id: "steel-c45",
+  name: "Medium-carbon steel C45",
+  iso_group: "P",
+  hardness_hb: 200,
+  tensile_n_mm2: 680,
+  condition: "",
+  designations: [],
+  sure: "",
+  sources: [],
+  own: false,
+  note: "",
+  revision: 1,
+  standing: "here" as const,
+  spec: {},
+};
+const answer = (feed: number | null): Answer =>
+  ({ setting: { feed_mm_rev: feed, feed_rate_mm_min: null, speed_rpm: 620, hand_force_n: 110 }, limits: [] }) as unknown as Answer;
 
 describe("the sentence", () => {
   it("keeps what was typed where it is not a plain figure, with its echo", () => {
@@ -72,7 +97,9 @@ describe("the sentence", () => {
 
 describe("the verdict's words", () => {
   const limit = (verdict: string, soft: number) => ({
-    verdict, tightest: "motor", limits: [{ id: "motor", failure: "overloads the motor", demand: { low: 0.9, middle: 1.0, high: 1.4 }, soft, capacity: 1.25, reason: null }],
+    verdict,
+    tightest: "motor",
+    limits: [{ id: "motor", failure: "overloads the motor", demand: { low: 0.9, middle: 1.0, high: 1.4 }, soft, capacity: 1.25, reason: null }],
   });
   const say = (verdict: string, soft = 1.25) => because(limit(verdict, soft) as unknown as Answer);
 
@@ -83,13 +110,18 @@ describe("the verdict's words", () => {
   });
 
   it("gives a reason where there is one", () => {
-    const reasoned = { verdict: "cannot", tightest: "holder", limits: [{ id: "holder", failure: "spins in the holder", demand: null, reason: "too thick" }] };
+    const reasoned = {
+      verdict: "cannot",
+      tightest: "holder",
+      limits: [{ id: "holder", failure: "spins in the holder", demand: null, reason: "too thick" }],
+    };
     expect(because(reasoned as unknown as Answer)).toBe("spins in the holder: too thick");
   });
 });
 
 describe("a limit's bar", () => {
-  const bar = (middle: number, verdict: Answer["verdict"]) => render(<LimitBar demand={{ low: middle * 0.9, middle, high: middle * 1.1 }} soft={80} capacity={100} verdict={verdict} />).container;
+  const bar = (middle: number, verdict: Answer["verdict"]) =>
+    render(<LimitBar demand={{ low: middle * 0.9, middle, high: middle * 1.1 }} soft={80} capacity={100} verdict={verdict} />).container;
 
   it("differs by shape, not only by colour: hatched past the stop, a cross for a matter of kind", () => {
     expect(bar(130, "gives-way").querySelector("[fill^='url(#hatch']")).not.toBeNull();

@@ -4,4 +4,10 @@ import { depthPhrase, diameterPhrase, feedPhrase, machinePhrase, speedPhrase } f
 import type { Answer, Job, System } from "./types";
 
 export const shortSentence = (job: Job, answer: Answer | null, system: System): string =>
-  [`${FAMILIES[job.case.cutter.family].verb} ${diameterPhrase(job, system).text}`, depthPhrase(job, system).text, machinePhrase(job).text, speedPhrase(job).text, feedPhrase(job, answer, system).text].join(" · ");
+  [
+    `${FAMILIES[job.case.cutter.family].verb} ${diameterPhrase(job, system).text}`,
+    depthPhrase(job, system).text,
+    machinePhrase(job).text,
+    speedPhrase(job).text,
+    feedPhrase(job, answer, system).text,
+  ].join(" · ");

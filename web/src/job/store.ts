@@ -46,8 +46,7 @@ function without<T>(record: Partial<Record<Slot, T>>, slot?: Slot): Partial<Reco
 
 function commit(state: State, action: Extract<Action, { do: "commit" }>): State {
   const at = action.at ?? 0;
-  const merges =
-    action.nudge !== undefined && state.lastNudge?.kind === action.nudge && at - state.lastNudge.at < ONE_NUDGE_MS && state.past.length > 0;
+  const merges = action.nudge !== undefined && state.lastNudge?.kind === action.nudge && at - state.lastNudge.at < ONE_NUDGE_MS && state.past.length > 0;
   const past = merges || !state.job ? state.past : [...state.past, state.job].slice(-MOST_STEPS_BACK);
   return {
     ...state,

@@ -18,7 +18,18 @@ export const METRIC = all("metric");
 export const INCH = all("inch");
 
 const QUANTITY_OF: Record<string, Quantity> = {
-  mm: "length", "mm/rev": "feed", "mm/min": "feed", "m/min": "speed", "cm³/min": "speed", N: "force", "N/mm": "force", "N·m": "torque", kW: "power", hp: "power", bar: "pressure", "l/min": "pressure",
+  mm: "length",
+  "mm/rev": "feed",
+  "mm/min": "feed",
+  "m/min": "speed",
+  "cm³/min": "speed",
+  N: "force",
+  "N/mm": "force",
+  "N·m": "torque",
+  kW: "power",
+  hp: "power",
+  bar: "pressure",
+  "l/min": "pressure",
 };
 /** On which side a unit is shown and read. */
 export const sideOf = (unit: string, system: System): Side => system[QUANTITY_OF[unit] ?? "length"];
@@ -37,7 +48,16 @@ const UNITS: Record<string, Record<Side, Shown>> = {
   "cm³/min": { metric: { unit: "cm³/min", factor: 1 }, inch: { unit: "in³/min", factor: 1 / 16.387064 } },
 };
 
-const UNIT_OF_ENDING: readonly (readonly [string, string])[] = [["_mm_rev", "mm/rev"], ["_n_mm", "N/mm"], ["_nm", "N·m"], ["_mm", "mm"], ["_n", "N"], ["_kw", "kW"], ["_bar", "bar"], ["_l_min", "l/min"]];
+const UNIT_OF_ENDING: readonly (readonly [string, string])[] = [
+  ["_mm_rev", "mm/rev"],
+  ["_n_mm", "N/mm"],
+  ["_nm", "N·m"],
+  ["_mm", "mm"],
+  ["_n", "N"],
+  ["_kw", "kW"],
+  ["_bar", "bar"],
+  ["_l_min", "l/min"],
+];
 const UNIT_OF_KIND: Record<string, string> = { diameter: "mm", length: "mm", feed: "mm/rev", force: "N" };
 /** The unit a kind of figure is kept in: a field's path ends with it. */
 export const unitOf = (kind: string): string => UNIT_OF_KIND[kind] ?? UNIT_OF_ENDING.find(([ending]) => kind.endsWith(ending))?.[1] ?? "";

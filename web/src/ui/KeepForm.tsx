@@ -44,10 +44,20 @@ export function KeepForm({ label, name, note, already, onKeep, open, onOpenChang
           <span className="heading">Note</span>
           <textarea className="field" rows={3} maxLength={4000} value={typedNote ?? note} onChange={(event) => setNote(event.target.value)} />
         </label>
-        {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
+        {said && (
+          <p role="alert" className="text-sm text-vermilion">
+            {said}
+          </p>
+        )}
         <div className="flex flex-wrap gap-2">
-          {already !== undefined && <button type="submit" value="again" className="tap chip font-semibold">Keep in the place of “{already}”</button>}
-          <button type="submit" value="new" className="tap chip font-semibold">{already !== undefined ? "Keep as another" : "Keep"}</button>
+          {already !== undefined && (
+            <button type="submit" value="again" className="tap chip font-semibold">
+              Keep in the place of “{already}”
+            </button>
+          )}
+          <button type="submit" value="new" className="tap chip font-semibold">
+            {already !== undefined ? "Keep as another" : "Keep"}
+          </button>
         </div>
       </form>
     </Panel>

@@ -39,7 +39,9 @@ export function LengthField({ label, value_mm, path, placeholder = "not said", c
   };
   return (
     <span className={`inline-grid content-start ${className}`}>
-      <label htmlFor={id} className="text-xs text-faint">{label}</label>
+      <label htmlFor={id} className="text-xs text-faint">
+        {label}
+      </label>
       <input
         id={id}
         className="plate-field figure"
@@ -49,14 +51,24 @@ export function LengthField({ label, value_mm, path, placeholder = "not said", c
         placeholder={placeholder}
         aria-invalid={wrong !== null}
         aria-describedby={wrong ? `${id}-wrong` : undefined}
-        onChange={(event) => { setText(event.target.value); setWrong(null); }}
+        onChange={(event) => {
+          setText(event.target.value);
+          setWrong(null);
+        }}
         onBlur={() => void take()}
         onKeyDown={(event) => {
           if (event.key === "Enter") void take();
-          if (event.key === "Escape") { setText(null); setWrong(null); }
+          if (event.key === "Escape") {
+            setText(null);
+            setWrong(null);
+          }
         }}
       />
-      {wrong && <span id={`${id}-wrong`} role="alert" className="w-48 text-xs text-vermilion">{wrong}</span>}
+      {wrong && (
+        <span id={`${id}-wrong`} role="alert" className="w-48 text-xs text-vermilion">
+          {wrong}
+        </span>
+      )}
     </span>
   );
 }

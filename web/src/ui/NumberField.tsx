@@ -30,7 +30,9 @@ export function NumberField({ label, value, low, high, whole, readOnly, onEmpty,
   };
   return (
     <div className={`grid content-start ${className}`}>
-      <label htmlFor={id} className={bare ? "sr-only" : "text-xs text-faint"}>{label}</label>
+      <label htmlFor={id} className={bare ? "sr-only" : "text-xs text-faint"}>
+        {label}
+      </label>
       <input
         id={id}
         className="plate-field figure"
@@ -41,14 +43,25 @@ export function NumberField({ label, value, low, high, whole, readOnly, onEmpty,
         placeholder="not said"
         aria-invalid={wrong}
         aria-describedby={wrong ? `${id}-wrong` : undefined}
-        onChange={(event) => { setText(event.target.value); setWrong(false); }}
+        onChange={(event) => {
+          setText(event.target.value);
+          setWrong(false);
+        }}
         onBlur={take}
         onKeyDown={(event) => {
           if (event.key === "Enter") take();
-          if (event.key === "Escape") { setText(null); setWrong(false); }
+          if (event.key === "Escape") {
+            setText(null);
+            setWrong(false);
+          }
         }}
       />
-      {wrong && <p id={`${id}-wrong`} role="alert" className="text-xs text-vermilion">accepted: {whole ? "a whole number " : ""}{low} to {high}</p>}
+      {wrong && (
+        <p id={`${id}-wrong`} role="alert" className="text-xs text-vermilion">
+          accepted: {whole ? "a whole number " : ""}
+          {low} to {high}
+        </p>
+      )}
     </div>
   );
 }

@@ -17,7 +17,9 @@ type Props = {
 export function Panel({ label, trigger, triggerLabel, strong, wide, open, onOpenChange, children }: Props) {
   return (
     <Popover.Root open={open} onOpenChange={onOpenChange}>
-      <Popover.Trigger className={`tap chip ${strong ? "font-semibold" : ""}`} aria-label={triggerLabel}>{trigger}</Popover.Trigger>
+      <Popover.Trigger className={`tap chip ${strong ? "font-semibold" : ""}`} aria-label={triggerLabel}>
+        {trigger}
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           align="end"

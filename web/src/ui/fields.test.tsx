@@ -11,8 +11,13 @@ import { NumberField } from "./NumberField";
 const units = vi.hoisted(() => ({ now: undefined as unknown }));
 vi.mock("../job/provider", () => ({ useUnits: () => units.now, useJob: () => ({ system: units.now }) }));
 
-beforeEach(() => { units.now = METRIC; });
-afterEach(() => { cleanup(); vi.restoreAllMocks(); });
+beforeEach(() => {
+  units.now = METRIC;
+});
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
 
 const refused = (message: string) => new Refused(422, [{ field: "hole.depth_mm", message }]);
 const reads = (value: number) => vi.spyOn(api, "read").mockResolvedValue({ text: "", value, echo: "", near: [] } as never);

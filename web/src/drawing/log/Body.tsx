@@ -3,7 +3,23 @@ import { useId } from "react";
 
 import type { Log } from "./layout";
 
-export function Body({ log, middle, radius, px, top, shoulder, tip }: { log: Log; middle: number; radius: number; px: number; top: number; shoulder: number; tip: number }) {
+export function Body({
+  log,
+  middle,
+  radius,
+  px,
+  top,
+  shoulder,
+  tip,
+}: {
+  log: Log;
+  middle: number;
+  radius: number;
+  px: number;
+  top: number;
+  shoulder: number;
+  tip: number;
+}) {
   const { family, slug_diameter_mm } = log.section;
   const [left, right] = [middle - radius, middle + radius];
   const steel = { fill: "var(--steel)", stroke: "var(--ink)", strokeWidth: 1.2 };
@@ -75,4 +91,3 @@ function Flutes({ left, right, top, bottom }: { left: number; right: number; top
     </g>
   );
 }
-

@@ -9,12 +9,16 @@ export function Depths({ y, end, height, system, at, axis }: { y: Scale; end: nu
   const marks = (inch ? ticks(0, end / 25.4, 5) : ticks(0, end, 6)).filter(clear);
   return (
     <g>
-      <text x={axis - 2} y={TOP - 7} fontSize="10" textAnchor="end" fill="var(--faint)">{inch ? "in" : "mm"}</text>
+      <text x={axis - 2} y={TOP - 7} fontSize="10" textAnchor="end" fill="var(--faint)">
+        {inch ? "in" : "mm"}
+      </text>
       <line x1={axis} x2={axis} y1={TOP} y2={TOP + height} stroke="var(--rule)" />
       {marks.map((mark) => (
         <g key={mark}>
           <line x1={axis - 4} x2={axis} y1={y(inch ? mark * 25.4 : mark)} y2={y(inch ? mark * 25.4 : mark)} stroke="var(--ink)" />
-          <text x={axis - 7} y={y(inch ? mark * 25.4 : mark) + 4} fontSize="11" textAnchor="end" className="figure" fill="var(--ink)">{mark}</text>
+          <text x={axis - 7} y={y(inch ? mark * 25.4 : mark) + 4} fontSize="11" textAnchor="end" className="figure" fill="var(--ink)">
+            {mark}
+          </text>
         </g>
       ))}
     </g>
@@ -45,13 +49,25 @@ export function Marks({ log, y, width, height, left }: { log: Log; y: Scale; wid
     <g>
       {said.flatMap(({ depths, words }) =>
         depths.map((depth) => (
-          <line key={`${words} ${depth}`} x1={depths.length > MANY ? left : 0} x2={width} y1={y(depth)} y2={y(depth)} stroke="var(--blue)" strokeWidth={depths.length > MANY ? 0.6 : 0.9} strokeOpacity={depths.length > MANY ? 0.55 : 1} strokeDasharray="4 3" />
+          <line
+            key={`${words} ${depth}`}
+            x1={depths.length > MANY ? left : 0}
+            x2={width}
+            y1={y(depth)}
+            y2={y(depth)}
+            stroke="var(--blue)"
+            strokeWidth={depths.length > MANY ? 0.6 : 0.9}
+            strokeOpacity={depths.length > MANY ? 0.55 : 1}
+            strokeDasharray="4 3"
+          />
         )),
       )}
       {placed(labels, [], TOP, TOP + height + 8).map((label) => (
         <g key={label.text}>
           <rect x={label.x - label.width / 2} y={label.y - 6.5} width={label.width} height={13} fill="var(--paper)" opacity="0.88" />
-          <text x={width - 5} y={label.y + 3.5} fontSize="11" textAnchor="end" fill="var(--blue)">{label.text}</text>
+          <text x={width - 5} y={label.y + 3.5} fontSize="11" textAnchor="end" fill="var(--blue)">
+            {label.text}
+          </text>
         </g>
       ))}
     </g>

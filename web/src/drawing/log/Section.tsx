@@ -21,7 +21,9 @@ export function face({ entry, entry_angle_deg }: Log["section"], { left, right, 
       return `M${left} ${top - half * 0.3} Q${middle} ${top + half * 0.3} ${right} ${top - half * 0.3}`;
     case "scale": {
       const teeth = 44;
-      return Array.from({ length: teeth + 1 }, (_, k) => `${k === 0 ? "M" : "L"}${left + ((right - left) * k) / teeth} ${top + (k % 2 ? -1.5 : 1.5)}`).join(" ");
+      return Array.from({ length: teeth + 1 }, (_, k) => `${k === 0 ? "M" : "L"}${left + ((right - left) * k) / teeth} ${top + (k % 2 ? -1.5 : 1.5)}`).join(
+        " ",
+      );
     }
     default:
       return `M${left} ${top} L${right} ${top}`;
@@ -32,15 +34,39 @@ function Behind({ behind, sides: { left, right, bottom } }: { behind: string; si
   const words = { backing: "backing block", table: "table", parallels: "parallels", vice: "floor of the vice" }[behind];
   if (!words) return null;
   const wide = right - left;
-  const under = behind === "parallels" ? [[left + 6, 18], [right - 24, 18]] : behind === "vice" ? [[left, wide]] : [[left, wide]];
+  const under =
+    behind === "parallels"
+      ? [
+          [left + 6, 18],
+          [right - 24, 18],
+        ]
+      : behind === "vice"
+        ? [[left, wide]]
+        : [[left, wide]];
   return (
     <g>
       {under.map(([x, width]) => (
-        <rect key={x} x={x} y={bottom} width={width} height={FLOOR} fill={behind === "backing" ? "var(--paper)" : "var(--steel)"} stroke="var(--ink)" strokeWidth="0.8" />
+        <rect
+          key={x}
+          x={x}
+          y={bottom}
+          width={width}
+          height={FLOOR}
+          fill={behind === "backing" ? "var(--paper)" : "var(--steel)"}
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+        />
       ))}
-      {behind === "vice" && [left - 2, right - 8].map((x) => <rect key={x} x={x} y={bottom - 34} width="10" height={34 + FLOOR} fill="var(--steel)" stroke="var(--ink)" strokeWidth="0.8" />)}
-      {behind === "table" && <path d={`M${left + wide * 0.7} ${bottom} v8 h-8 v8 h26 v-8 h-8 v-8 Z`} fill="var(--film)" stroke="var(--ink)" strokeWidth="0.8" />}
-      <text x={(left + right) / 2} y={bottom + 15} textAnchor="middle" fontSize="11" fill="var(--ink)" stroke="var(--film)" strokeWidth="3" paintOrder="stroke">{words}</text>
+      {behind === "vice" &&
+        [left - 2, right - 8].map((x) => (
+          <rect key={x} x={x} y={bottom - 34} width="10" height={34 + FLOOR} fill="var(--steel)" stroke="var(--ink)" strokeWidth="0.8" />
+        ))}
+      {behind === "table" && (
+        <path d={`M${left + wide * 0.7} ${bottom} v8 h-8 v8 h26 v-8 h-8 v-8 Z`} fill="var(--film)" stroke="var(--ink)" strokeWidth="0.8" />
+      )}
+      <text x={(left + right) / 2} y={bottom + 15} textAnchor="middle" fontSize="11" fill="var(--ink)" stroke="var(--film)" strokeWidth="3" paintOrder="stroke">
+        {words}
+      </text>
     </g>
   );
 }
@@ -50,7 +76,10 @@ function Plates({ log, depth: { y }, sides, hatches }: { log: Log; depth: Depth;
   const { plates_mm, entry } = log.section;
   const { left, right, top, bottom } = sides;
   const line = face(log.section, sides);
-  const work = entry === "flat" || entry === "interrupted" ? `M${left} ${top} L${right} ${top} L${right} ${bottom} L${left} ${bottom} Z` : `${line} L${right} ${bottom} L${left} ${bottom} Z`;
+  const work =
+    entry === "flat" || entry === "interrupted"
+      ? `M${left} ${top} L${right} ${top} L${right} ${bottom} L${left} ${bottom} Z`
+      : `${line} L${right} ${bottom} L${left} ${bottom} Z`;
   const stacked = plates_mm.length > 1;
   return (
     <g>
@@ -63,7 +92,9 @@ function Plates({ log, depth: { y }, sides, hatches }: { log: Log; depth: Depth;
             <rect x={left} y={y(from)} width={right - left} height={Math.max(y(to) - y(from), 1)} fill={`url(#${hatches[place % 2]})`} stroke="var(--ink)" />
           </g>
         ))}
-      {entry === "interrupted" && <ellipse cx={sides.middle} cy={top} rx={(right - left) * 0.42} ry="9" fill="var(--film)" stroke="var(--ink)" strokeWidth="0.8" />}
+      {entry === "interrupted" && (
+        <ellipse cx={sides.middle} cy={top} rx={(right - left) * 0.42} ry="9" fill="var(--film)" stroke="var(--ink)" strokeWidth="0.8" />
+      )}
     </g>
   );
 }
@@ -101,7 +132,21 @@ function Break({ depth, sides, system }: { depth: Depth; sides: Sides; system: S
   );
 }
 
-export function Section({ log, depth, tip, hatches, at, system }: { log: Log; depth: Depth; tip: number; hatches: readonly [string, string]; at: Columns; system: System }) {
+export function Section({
+  log,
+  depth,
+  tip,
+  hatches,
+  at,
+  system,
+}: {
+  log: Log;
+  depth: Depth;
+  tip: number;
+  hatches: readonly [string, string];
+  at: Columns;
+  system: System;
+}) {
   const { diameter_mm, start_diameter_mm, depth_mm, point_length_mm, through, behind, slug_diameter_mm, plates_mm } = log.section;
   const { y, px } = depth;
   const far = plates_mm.at(-1)?.[1] ?? depth_mm;
@@ -114,7 +159,18 @@ export function Section({ log, depth, tip, hatches, at, system }: { log: Log; de
   return (
     <g>
       <Plates log={log} depth={depth} sides={sides} hatches={hatches} />
-      {pilot > 0 && <rect x={middle - pilot} y={top} width={2 * pilot} height={bottom - top} fill="var(--film)" stroke="var(--ink)" strokeDasharray="3 2" strokeWidth="0.8" />}
+      {pilot > 0 && (
+        <rect
+          x={middle - pilot}
+          y={top}
+          width={2 * pilot}
+          height={bottom - top}
+          fill="var(--film)"
+          stroke="var(--ink)"
+          strokeDasharray="3 2"
+          strokeWidth="0.8"
+        />
+      )}
       {through && <Behind behind={behind} sides={sides} />}
       <path d={gone(log, depth, tip, plate, sides)} fill="var(--film)" stroke="none" />
       {slug > 0 && <rect x={middle - slug} y={top} width={2 * slug} height={bottom - top} fill="var(--metal)" />}

@@ -15,7 +15,9 @@ export function LogTable({ log, system }: { log: Log; system: System }) {
             <th className="font-medium">Depth of the tip</th>
             {log.time_s && <th className="text-right font-medium">After</th>}
             {TRACKS.map(([name, title]) => (
-              <th key={name} className="text-right font-medium">{title}</th>
+              <th key={name} className="text-right font-medium">
+                {title}
+              </th>
             ))}
           </tr>
         </thead>
@@ -25,7 +27,9 @@ export function LogTable({ log, system }: { log: Log; system: System }) {
               <td>{plain(place, system)}</td>
               {log.time_s && <td className="text-right">{time(reading(log.depth_mm, log.time_s, place))}</td>}
               {TRACKS.map(([name, , unit]) => (
-                <td key={name} className="text-right">{show(reading(log.depth_mm, log.tracks[name].middle, place), unit, system, 2)}</td>
+                <td key={name} className="text-right">
+                  {show(reading(log.depth_mm, log.tracks[name].middle, place), unit, system, 2)}
+                </td>
               ))}
             </tr>
           ))}
@@ -34,8 +38,17 @@ export function LogTable({ log, system }: { log: Log; system: System }) {
       {log.energy_kj !== null && (
         <p className="text-faint">
           Energy of the cut <span className="figure">{significant(log.energy_kj, 2)} kJ</span>
-          {log.cycle_s !== null && <>; a hole every <span className="figure">{time(log.cycle_s)}</span></>}
-          {log.rms_kw !== null && <>, in which the spindle gives <span className="figure">{show(log.rms_kw, "kW", system, 2)}</span> root-mean-square</>}.
+          {log.cycle_s !== null && (
+            <>
+              ; a hole every <span className="figure">{time(log.cycle_s)}</span>
+            </>
+          )}
+          {log.rms_kw !== null && (
+            <>
+              , in which the spindle gives <span className="figure">{show(log.rms_kw, "kW", system, 2)}</span> root-mean-square
+            </>
+          )}
+          .
         </p>
       )}
     </details>

@@ -16,8 +16,28 @@ export function stacked(lengths: readonly number[], height: number): number[] {
   });
 }
 
-export function Track({ name, title, unit, log, y, left, width, at, system, height }: {
-  name: Name; title: string; unit: string; log: Log; y: Scale; left: number; width: number; at: number; system: System; height: number;
+export function Track({
+  name,
+  title,
+  unit,
+  log,
+  y,
+  left,
+  width,
+  at,
+  system,
+  height,
+}: {
+  name: Name;
+  title: string;
+  unit: string;
+  log: Log;
+  y: Scale;
+  left: number;
+  width: number;
+  at: number;
+  system: System;
+  height: number;
 }) {
   const track = log.tracks[name];
   const rules = log.rules[name];
@@ -30,24 +50,48 @@ export function Track({ name, title, unit, log, y, left, width, at, system, heig
   const [figure, shown] = split(top, unit, system, 2);
   // Where the point comes through, the surge hangs on the machine's stiffness: a guessed one is drawn dashed.
   const through = log.marks.find((mark) => mark.words.includes("breaks through"))?.depth_mm ?? Infinity;
-  const leaving = Math.max(log.depth_mm.findIndex((depth) => depth >= through), 0) || log.depth_mm.length;
+  const leaving =
+    Math.max(
+      log.depth_mm.findIndex((depth) => depth >= through),
+      0,
+    ) || log.depth_mm.length;
   const inside = rules.filter((rule) => rule.hard <= top);
-  const places = stacked(inside.map((rule) => rule.failure.length * LETTER + 10), height);
+  const places = stacked(
+    inside.map((rule) => rule.failure.length * LETTER + 10),
+    height,
+  );
   return (
     <g>
       <text x={left} y={TOP - 22} fontSize="12.5" fontWeight="600" fill="var(--ink)">
         {title}
-        {log.methods[name] === 1 && <tspan fontSize="10" fontWeight="400" fill="var(--faint)"> one method</tspan>}
+        {log.methods[name] === 1 && (
+          <tspan fontSize="10" fontWeight="400" fill="var(--faint)">
+            {" "}
+            one method
+          </tspan>
+        )}
       </text>
-      <text x={left} y={TOP - 7} fontSize="10" className="figure" fill="var(--faint)">0</text>
-      <text x={left + width} y={TOP - 7} fontSize="10" textAnchor="end" className="figure" fill="var(--faint)">{figure} {shown}</text>
+      <text x={left} y={TOP - 7} fontSize="10" className="figure" fill="var(--faint)">
+        0
+      </text>
+      <text x={left + width} y={TOP - 7} fontSize="10" textAnchor="end" className="figure" fill="var(--faint)">
+        {figure} {shown}
+      </text>
       <rect x={left} y={TOP} width={width} height={height} fill="var(--paper)" stroke="var(--ink)" strokeWidth="0.8" />
       <path d={band} fill="var(--bronze-fill)" opacity="0.32" />
       <path d={path(track.middle.map(x).slice(0, leaving + 1), ys)} fill="none" stroke="var(--bronze)" strokeWidth="1.8" />
-      <path d={path(track.middle.map(x).slice(leaving), ys.slice(leaving))} fill="none" stroke="var(--bronze)" strokeWidth="1.8" strokeDasharray={log.stiffness_known ? undefined : "3 3"} />
+      <path
+        d={path(track.middle.map(x).slice(leaving), ys.slice(leaving))}
+        fill="none"
+        stroke="var(--bronze)"
+        strokeWidth="1.8"
+        strokeDasharray={log.stiffness_known ? undefined : "3 3"}
+      />
       {inside.map((rule, order) => (
         <g key={rule.limit}>
-          {rule.soft < rule.hard && rule.soft <= top && <line x1={x(rule.soft)} x2={x(rule.soft)} y1={TOP} y2={TOP + height} stroke="var(--vermilion)" strokeWidth="1" strokeDasharray="3 3" />}
+          {rule.soft < rule.hard && rule.soft <= top && (
+            <line x1={x(rule.soft)} x2={x(rule.soft)} y1={TOP} y2={TOP + height} stroke="var(--vermilion)" strokeWidth="1" strokeDasharray="3 3" />
+          )}
           <line x1={x(rule.hard)} x2={x(rule.hard)} y1={TOP} y2={TOP + height} stroke="var(--vermilion)" strokeWidth="1.4" />
           <text
             fontSize="10.5"
@@ -63,10 +107,14 @@ export function Track({ name, title, unit, log, y, left, width, at, system, heig
         </g>
       ))}
       {inside.length === 0 && rules.length > 0 && (
-        <text x={left + width - 4} y={TOP + 5} fontSize="10.5" fill="var(--faint)" textAnchor="end" transform={`rotate(-90 ${left + width - 4} ${TOP + 5})`}>limits beyond the scale</text>
+        <text x={left + width - 4} y={TOP + 5} fontSize="10.5" fill="var(--faint)" textAnchor="end" transform={`rotate(-90 ${left + width - 4} ${TOP + 5})`}>
+          limits beyond the scale
+        </text>
       )}
       <rect x={left + 1} y={y(at) + 2} width={52} height={15} fill="var(--paper)" opacity="0.9" />
-      <text x={left + 3} y={y(at) + 14} fontSize="11.5" fontWeight="700" className="figure" fill="var(--ink)">{show(reading(log.depth_mm, track.middle, at), unit, system, 2).split(" ")[0]}</text>
+      <text x={left + 3} y={y(at) + 14} fontSize="11.5" fontWeight="700" className="figure" fill="var(--ink)">
+        {show(reading(log.depth_mm, track.middle, at), unit, system, 2).split(" ")[0]}
+      </text>
     </g>
   );
 }

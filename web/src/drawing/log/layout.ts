@@ -4,7 +4,11 @@ import { linear, type Scale } from "../scales";
 
 export type Log = Schemas["LogAnswer"];
 export type Name = keyof Log["tracks"];
-export const TRACKS: readonly (readonly [Name, string, string])[] = [["torque_nm", "Torque", "N·m"], ["thrust_n", "Thrust", "N"], ["power_kw", "Power", "kW"]];
+export const TRACKS: readonly (readonly [Name, string, string])[] = [
+  ["torque_nm", "Torque", "N·m"],
+  ["thrust_n", "Thrust", "N"],
+  ["power_kw", "Power", "kW"],
+];
 
 export const TOP = 40;
 const MOST_HEIGHT = 440;

@@ -17,11 +17,28 @@ export function ProgramTrace({ points, depth_mm, stopWords }: Props) {
       {points.slice(1).map((point, k) => {
         const from = points[k] ?? point;
         const feeds = point[2] === 1;
-        return <line key={k} x1={x(from[0] ?? 0)} y1={y(from[1] ?? 0)} x2={x(point[0] ?? 0)} y2={y(point[1] ?? 0)} stroke={feeds ? "var(--bronze)" : "var(--ink)"} strokeWidth={feeds ? 2.2 : 0.8} strokeDasharray={feeds ? undefined : "3 2"} />;
+        return (
+          <line
+            key={k}
+            x1={x(from[0] ?? 0)}
+            y1={y(from[1] ?? 0)}
+            x2={x(point[0] ?? 0)}
+            y2={y(point[1] ?? 0)}
+            stroke={feeds ? "var(--bronze)" : "var(--ink)"}
+            strokeWidth={feeds ? 2.2 : 0.8}
+            strokeDasharray={feeds ? undefined : "3 2"}
+          />
+        );
       })}
-      <text x={LEFT + 2} y={face - 3} fontSize="10" fill="var(--faint)">face</text>
-      <text x={W - 7} y={face + depth_mm * scale - 4} textAnchor="end" fontSize="10.5" className="figure" fill="var(--blue)">{stopWords}</text>
-      <text x={W - 7} y={H - 5} textAnchor="end" fontSize="10.5" className="figure" fill="var(--faint)">{last < 90 ? `${last.toFixed(1)} s` : `${(last / 60).toFixed(1)} min`}</text>
+      <text x={LEFT + 2} y={face - 3} fontSize="10" fill="var(--faint)">
+        face
+      </text>
+      <text x={W - 7} y={face + depth_mm * scale - 4} textAnchor="end" fontSize="10.5" className="figure" fill="var(--blue)">
+        {stopWords}
+      </text>
+      <text x={W - 7} y={H - 5} textAnchor="end" fontSize="10.5" className="figure" fill="var(--faint)">
+        {last < 90 ? `${last.toFixed(1)} s` : `${(last / 60).toFixed(1)} min`}
+      </text>
     </svg>
   );
 }

@@ -31,7 +31,8 @@ export function SpindleCurve({ curves, speeds, system, points, onDrag }: Props) 
   const x = logarithmic(slow, fast, LEFT, width - RIGHT);
   const y = linear(0, top, HEIGHT - BOTTOM, TOP);
   const p = linear(0, most, HEIGHT - BOTTOM, TOP);
-  const line = (curve: Curve, values: readonly number[], scale: (value: number) => number) => curve.speed_rpm.map((rpm, k) => `${k ? "L" : "M"}${x(rpm).toFixed(1)} ${scale(values[k] ?? 0).toFixed(1)}`).join(" ");
+  const line = (curve: Curve, values: readonly number[], scale: (value: number) => number) =>
+    curve.speed_rpm.map((rpm, k) => `${k ? "L" : "M"}${x(rpm).toFixed(1)} ${scale(values[k] ?? 0).toFixed(1)}`).join(" ");
   const shown = (points ?? []).map((point, k) => (k === held && moved ? moved : ([point[0], point[1]] as [number, number])));
   const place = (event: React.PointerEvent): [number, number] | null => {
     const box = svg.current?.getBoundingClientRect();
@@ -60,19 +61,33 @@ export function SpindleCurve({ curves, speeds, system, points, onDrag }: Props) 
         {ticks(0, top, 4).map((value) => (
           <g key={value}>
             <line x1={LEFT} x2={width - RIGHT} y1={y(value)} y2={y(value)} stroke="var(--rule)" />
-            <text x={LEFT - 5} y={y(value) + 4} textAnchor="end" fontSize="11" fill="var(--blue)" className="figure">{value}</text>
+            <text x={LEFT - 5} y={y(value) + 4} textAnchor="end" fontSize="11" fill="var(--blue)" className="figure">
+              {value}
+            </text>
           </g>
         ))}
-        {ticks(0, most, 4).map((value) => <text key={value} x={width - RIGHT + 5} y={p(value) + 4} fontSize="11" fill="var(--bronze)" className="figure">{value}</text>)}
+        {ticks(0, most, 4).map((value) => (
+          <text key={value} x={width - RIGHT + 5} y={p(value) + 4} fontSize="11" fill="var(--bronze)" className="figure">
+            {value}
+          </text>
+        ))}
         {logTicks(slow, fast).map((value) => (
           <g key={value}>
             <line x1={x(value)} x2={x(value)} y1={HEIGHT - BOTTOM} y2={HEIGHT - BOTTOM + 4} stroke="var(--faint)" />
-            <text x={x(value)} y={HEIGHT - BOTTOM + 16} textAnchor="middle" fontSize="11" fill="var(--faint)" className="figure">{value}</text>
+            <text x={x(value)} y={HEIGHT - BOTTOM + 16} textAnchor="middle" fontSize="11" fill="var(--faint)" className="figure">
+              {value}
+            </text>
           </g>
         ))}
-        <text x={LEFT} y={12} fontSize="12" fill="var(--blue)">torque, N·m</text>
-        <text x={width - RIGHT} y={12} fontSize="12" fill="var(--bronze)" textAnchor="end">power, kW</text>
-        <text x={width - RIGHT} y={HEIGHT - 2} fontSize="11" fill="var(--faint)" textAnchor="end">rpm at the spindle</text>
+        <text x={LEFT} y={12} fontSize="12" fill="var(--blue)">
+          torque, N·m
+        </text>
+        <text x={width - RIGHT} y={12} fontSize="12" fill="var(--bronze)" textAnchor="end">
+          power, kW
+        </text>
+        <text x={width - RIGHT} y={HEIGHT - 2} fontSize="11" fill="var(--faint)" textAnchor="end">
+          rpm at the spindle
+        </text>
         {curves.map((curve, k) =>
           curve.name === "steps" && k === 0 ? (
             <g key={curve.name}>
@@ -92,7 +107,11 @@ export function SpindleCurve({ curves, speeds, system, points, onDrag }: Props) 
             </g>
           ),
         )}
-        {shown.length > 0 && <text x={LEFT} y={HEIGHT - 2} fontSize="11" fill="var(--bronze)">○ the motor’s own points{onDrag ? ": drag them, or arrow keys" : ""}</text>}
+        {shown.length > 0 && (
+          <text x={LEFT} y={HEIGHT - 2} fontSize="11" fill="var(--bronze)">
+            ○ the motor’s own points{onDrag ? ": drag them, or arrow keys" : ""}
+          </text>
+        )}
         {shown.map(([rpm, kw], k) => (
           <circle
             key={k}
@@ -117,7 +136,11 @@ export function SpindleCurve({ curves, speeds, system, points, onDrag }: Props) 
               const by = { ArrowUp: [1, 1.02], ArrowDown: [1, 1 / 1.02], ArrowRight: [1.02, 1], ArrowLeft: [1 / 1.02, 1] }[event.key];
               if (!by || !onDrag || !points) return;
               event.preventDefault();
-              onDrag(points.map((point, at) => (at === k ? [Number((point[0] * (by[0] ?? 1)).toPrecision(4)), Number((point[1] * (by[1] ?? 1)).toPrecision(4))] : [point[0], point[1]])));
+              onDrag(
+                points.map((point, at) =>
+                  at === k ? [Number((point[0] * (by[0] ?? 1)).toPrecision(4)), Number((point[1] * (by[1] ?? 1)).toPrecision(4))] : [point[0], point[1]],
+                ),
+              );
             }}
           />
         ))}
@@ -125,11 +148,22 @@ export function SpindleCurve({ curves, speeds, system, points, onDrag }: Props) 
       <details>
         <summary className="tap cursor-pointer text-sm underline decoration-dotted">Read as table</summary>
         <table className="text-sm">
-          <thead><tr className="text-left text-faint"><th className="pr-4">speed</th><th className="pr-4">rated torque</th><th className="pr-4">stalls at</th><th className="pr-4">belt slips at</th><th>power at the motor</th></tr></thead>
+          <thead>
+            <tr className="text-left text-faint">
+              <th className="pr-4">speed</th>
+              <th className="pr-4">rated torque</th>
+              <th className="pr-4">stalls at</th>
+              <th className="pr-4">belt slips at</th>
+              <th>power at the motor</th>
+            </tr>
+          </thead>
           <tbody className="figure">
             {speeds.map((one, k) => (
               <tr key={k}>
-                <td className="pr-4">{one.name !== `${one.speed_rpm} rpm` && <span className="font-sans">{one.name}, </span>}{Math.round(one.speed_rpm)} rpm</td>
+                <td className="pr-4">
+                  {one.name !== `${one.speed_rpm} rpm` && <span className="font-sans">{one.name}, </span>}
+                  {Math.round(one.speed_rpm)} rpm
+                </td>
                 <td className="pr-4">{show(one.rated_nm, "N·m", system)}</td>
                 <td className="pr-4">{show(one.breakdown_nm, "N·m", system)}</td>
                 <td className="pr-4">{one.belt_nm === null ? "–" : show(one.belt_nm, "N·m", system)}</td>

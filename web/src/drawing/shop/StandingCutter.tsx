@@ -12,15 +12,44 @@ function profile(one: Outline): [number, number][] {
   const shank = one.shank_diameter_mm / 2;
   const whole = one.body_length_mm;
   const flutes = Math.min(one.flute_length_mm, whole);
-  if (one.family === "annular") return [[r, 0], [r, flutes], [shank, flutes], [shank, whole]];
-  const point = one.family === "indexable" || one.family === "reamer" || one.family === "counterbore" ? 0 : Math.min(r / Math.tan((one.point_angle_deg * Math.PI) / 360), flutes / 2);
+  if (one.family === "annular")
+    return [
+      [r, 0],
+      [r, flutes],
+      [shank, flutes],
+      [shank, whole],
+    ];
+  const point =
+    one.family === "indexable" || one.family === "reamer" || one.family === "counterbore"
+      ? 0
+      : Math.min(r / Math.tan((one.point_angle_deg * Math.PI) / 360), flutes / 2);
   const start: [number, number][] = one.step_diameter_mm
-    ? [[0, 0], [one.step_diameter_mm / 2, Math.min(point, flutes * 0.1)], [one.step_diameter_mm / 2, flutes * 0.4], [r, flutes * 0.45]]
-    : point > 0 ? [[0, 0], [r, point]] : [[r, 0]];
+    ? [
+        [0, 0],
+        [one.step_diameter_mm / 2, Math.min(point, flutes * 0.1)],
+        [one.step_diameter_mm / 2, flutes * 0.4],
+        [r, flutes * 0.45],
+      ]
+    : point > 0
+      ? [
+          [0, 0],
+          [r, point],
+        ]
+      : [[r, 0]];
   const taper = one.shank.startsWith("morse");
   const end: [number, number][] = taper
-    ? [[r, flutes], [r * 0.9, flutes], [r * 0.9, flutes + (whole - flutes) * 0.15], [Math.max(r * 0.9, shank * 0.8), flutes + (whole - flutes) * 0.2], [Math.max(r * 0.6, 4), whole]]
-    : [[r, flutes], [shank, flutes], [shank, whole]];
+    ? [
+        [r, flutes],
+        [r * 0.9, flutes],
+        [r * 0.9, flutes + (whole - flutes) * 0.15],
+        [Math.max(r * 0.9, shank * 0.8), flutes + (whole - flutes) * 0.2],
+        [Math.max(r * 0.6, 4), whole],
+      ]
+    : [
+        [r, flutes],
+        [shank, flutes],
+        [shank, whole],
+      ];
   return [...start, ...end];
 }
 
@@ -36,11 +65,27 @@ export function StandingCutter({ outline, scale, gap }: Props) {
   const turns = outline.family === "tap" || outline.family === "reamer" || outline.family === "indexable" ? 0 : Math.floor((flutes - r) / pitch);
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden className="block overflow-visible">
-      <path d={`M${path} Z`} fill={gap ? "none" : "var(--steel)"} stroke={gap ? "var(--faint)" : "var(--ink)"} strokeWidth={gap ? 1.2 : 0.9} strokeDasharray={gap ? "3 2.5" : undefined} />
-      {!gap && Array.from({ length: turns }, (_, k) => {
-        const down = r + k * pitch + pitch * 0.15;
-        return <path key={k} d={`M${mid - r} ${down + pitch * 0.5} C${mid} ${down + pitch * 0.5} ${mid} ${down} ${mid + r} ${down}`} fill="none" stroke="var(--ink)" strokeWidth="0.8" opacity="0.6" />;
-      })}
+      <path
+        d={`M${path} Z`}
+        fill={gap ? "none" : "var(--steel)"}
+        stroke={gap ? "var(--faint)" : "var(--ink)"}
+        strokeWidth={gap ? 1.2 : 0.9}
+        strokeDasharray={gap ? "3 2.5" : undefined}
+      />
+      {!gap &&
+        Array.from({ length: turns }, (_, k) => {
+          const down = r + k * pitch + pitch * 0.15;
+          return (
+            <path
+              key={k}
+              d={`M${mid - r} ${down + pitch * 0.5} C${mid} ${down + pitch * 0.5} ${mid} ${down} ${mid + r} ${down}`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="0.8"
+              opacity="0.6"
+            />
+          );
+        })}
       {!gap && TIP[outline.wear] && <line x1={mid - Math.max(r, 1.5)} x2={mid + Math.max(r, 1.5)} y1={-3} y2={-3} stroke={TIP[outline.wear]} strokeWidth="3" />}
     </svg>
   );

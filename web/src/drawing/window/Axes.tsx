@@ -11,22 +11,47 @@ export function Rails({ window, x, current, plot }: { window: Window; x: Scale; 
       {window.ranges.map((range) => (
         <rect key={range.name} x={x(range.low_rpm)} width={x(range.high_rpm) - x(range.low_rpm)} y={plot.bottom - 4} height={4} fill="var(--blue)" />
       ))}
-      {window.ranges.length > 0 && logTicks(window.speeds_rpm[0] ?? 10, window.speeds_rpm[1] ?? 100).map((tick) => (
-        <g key={tick}>
-          <line x1={x(tick)} x2={x(tick)} y1={plot.bottom} y2={plot.bottom + 4} stroke="var(--ink)" />
-          <text x={x(tick)} y={plot.bottom + 17} textAnchor="middle" fontSize="11" className="figure" fill="var(--ink)">{tick}</text>
-        </g>
-      ))}
+      {window.ranges.length > 0 &&
+        logTicks(window.speeds_rpm[0] ?? 10, window.speeds_rpm[1] ?? 100).map((tick) => (
+          <g key={tick}>
+            <line x1={x(tick)} x2={x(tick)} y1={plot.bottom} y2={plot.bottom + 4} stroke="var(--ink)" />
+            <text x={x(tick)} y={plot.bottom + 17} textAnchor="middle" fontSize="11" className="figure" fill="var(--ink)">
+              {tick}
+            </text>
+          </g>
+        ))}
       {window.rails.map((rail) => {
         const chosen = rail.speed_rpm === current;
-        return <line key={rail.speed_rpm} x1={x(rail.speed_rpm)} x2={x(rail.speed_rpm)} y1={plot.top} y2={plot.bottom + 4} stroke="var(--ink)" strokeWidth={chosen ? 2.2 : 0.9} strokeOpacity={chosen ? 1 : 0.55} />;
+        return (
+          <line
+            key={rail.speed_rpm}
+            x1={x(rail.speed_rpm)}
+            x2={x(rail.speed_rpm)}
+            y1={plot.top}
+            y2={plot.bottom + 4}
+            stroke="var(--ink)"
+            strokeWidth={chosen ? 2.2 : 0.9}
+            strokeOpacity={chosen ? 1 : 0.55}
+          />
+        );
       })}
       {labels.map((rail) => (
-        <text key={rail.speed_rpm} x={x(rail.speed_rpm)} y={plot.bottom + 17} textAnchor="middle" fontSize="11.5" className="figure" fontWeight={rail.speed_rpm === current ? 700 : 400} fill="var(--ink)">
+        <text
+          key={rail.speed_rpm}
+          x={x(rail.speed_rpm)}
+          y={plot.bottom + 17}
+          textAnchor="middle"
+          fontSize="11.5"
+          className="figure"
+          fontWeight={rail.speed_rpm === current ? 700 : 400}
+          fill="var(--ink)"
+        >
           {rail.speed_rpm}
         </text>
       ))}
-      <text x={plot.right} y={plot.bottom + 33} textAnchor="end" fontSize="11.5" fill="var(--faint)">spindle speed, rpm</text>
+      <text x={plot.right} y={plot.bottom + 33} textAnchor="end" fontSize="11.5" fill="var(--faint)">
+        spindle speed, rpm
+      </text>
     </g>
   );
 }
@@ -40,21 +65,47 @@ export function FeedAxis({ window, y, system, plot }: { window: Window; y: Scale
       {logTicks(low / factor, high / factor).map((tick) => (
         <g key={tick}>
           <line x1={plot.left - 4} x2={plot.left} y1={y(tick * factor)} y2={y(tick * factor)} stroke="var(--ink)" />
-          <text x={plot.left - 7} y={y(tick * factor) + 4} textAnchor="end" fontSize="11" className="figure" fill="var(--ink)">{tick}</text>
-        </g>
-      ))}
-      {window.feed_steps_mm_rev.map((step) => (
-        <line key={step} x1={plot.left} x2={plot.right} y1={y(step)} y2={y(step)} stroke="var(--ink)" strokeOpacity="0.35" strokeWidth="0.8" strokeDasharray="1 4" />
-      ))}
-      {window.force_scale.filter(({ feed_mm_rev }) => feed_mm_rev >= low && feed_mm_rev <= high).map(({ hand_force_n, feed_mm_rev }) => (
-        <g key={hand_force_n}>
-          <line x1={plot.right - 6} x2={plot.right} y1={y(feed_mm_rev)} y2={y(feed_mm_rev)} stroke="var(--blue)" strokeWidth="1.5" />
-          <text x={plot.right - 9} y={y(feed_mm_rev) + 4} textAnchor="end" fontSize="11" className="figure" fill="var(--blue)" stroke="var(--paper)" strokeWidth="3" paintOrder="stroke">
-            {nominal(hand_force_n, "N", system)}
+          <text x={plot.left - 7} y={y(tick * factor) + 4} textAnchor="end" fontSize="11" className="figure" fill="var(--ink)">
+            {tick}
           </text>
         </g>
       ))}
-      <text x={4} y={plot.bottom + 33} fontSize="11.5" fill="var(--faint)">{inch ? "feed, in/rev" : "feed, mm/rev"}</text>
+      {window.feed_steps_mm_rev.map((step) => (
+        <line
+          key={step}
+          x1={plot.left}
+          x2={plot.right}
+          y1={y(step)}
+          y2={y(step)}
+          stroke="var(--ink)"
+          strokeOpacity="0.35"
+          strokeWidth="0.8"
+          strokeDasharray="1 4"
+        />
+      ))}
+      {window.force_scale
+        .filter(({ feed_mm_rev }) => feed_mm_rev >= low && feed_mm_rev <= high)
+        .map(({ hand_force_n, feed_mm_rev }) => (
+          <g key={hand_force_n}>
+            <line x1={plot.right - 6} x2={plot.right} y1={y(feed_mm_rev)} y2={y(feed_mm_rev)} stroke="var(--blue)" strokeWidth="1.5" />
+            <text
+              x={plot.right - 9}
+              y={y(feed_mm_rev) + 4}
+              textAnchor="end"
+              fontSize="11"
+              className="figure"
+              fill="var(--blue)"
+              stroke="var(--paper)"
+              strokeWidth="3"
+              paintOrder="stroke"
+            >
+              {nominal(hand_force_n, "N", system)}
+            </text>
+          </g>
+        ))}
+      <text x={4} y={plot.bottom + 33} fontSize="11.5" fill="var(--faint)">
+        {inch ? "feed, in/rev" : "feed, mm/rev"}
+      </text>
     </g>
   );
 }
@@ -83,7 +134,11 @@ export function Guides({ window, axes: { x, y, plot }, system }: { window: Windo
         return (
           <g key={rate}>
             <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--ink)" strokeOpacity="0.22" strokeWidth="0.8" />
-            <text transform={`translate(${x1 + along} ${y1 + ((y2 - y1) / (x2 - x1)) * along - 3}) rotate(${(Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI})`} fontSize="9.5" fill="var(--faint)">
+            <text
+              transform={`translate(${x1 + along} ${y1 + ((y2 - y1) / (x2 - x1)) * along - 3}) rotate(${(Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI})`}
+              fontSize="9.5"
+              fill="var(--faint)"
+            >
               {show(mm_min, "mm/min", system, 1)}
             </text>
           </g>

@@ -18,7 +18,8 @@ type Props = {
 
 export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }: Props) {
   const { point, recommended } = window;
-  const apartEnough = !point || !recommended || Math.hypot(x(point.speed_rpm) - x(recommended.speed_rpm), y(point.feed_mm_rev) - y(recommended.feed_mm_rev)) > 12;
+  const apartEnough =
+    !point || !recommended || Math.hypot(x(point.speed_rpm) - x(recommended.speed_rpm), y(point.feed_mm_rev) - y(recommended.feed_mm_rev)) > 12;
   const rx = recommended ? x(recommended.speed_rpm) : 0;
   const ry = recommended ? y(recommended.feed_mm_rev) : 0;
   const leftwards = isRight(window, x);
@@ -27,7 +28,17 @@ export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }
       {recommended && apartEnough && (
         <g>
           <path d={`M${rx} ${ry - 8} l8 8 l-8 8 l-8 -8 Z`} fill="var(--green)" stroke="var(--paper)" />
-          <text x={rx + (leftwards ? -12 : 12)} y={ry + 4} textAnchor={leftwards ? "end" : "start"} fontSize="12" fontWeight="650" fill="var(--green)" stroke="var(--paper)" strokeWidth="4" paintOrder="stroke">
+          <text
+            x={rx + (leftwards ? -12 : 12)}
+            y={ry + 4}
+            textAnchor={leftwards ? "end" : "start"}
+            fontSize="12"
+            fontWeight="650"
+            fill="var(--green)"
+            stroke="var(--paper)"
+            strokeWidth="4"
+            paintOrder="stroke"
+          >
             {recommended.verdict === "holds" ? "best that holds" : "best there is, tight"}
             {recommended.hand_force_n !== null && `, ${show(recommended.hand_force_n, "N", system, 2)}`}
           </text>
@@ -46,7 +57,14 @@ export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }
           <text
             x={Math.min(Math.max(x(dragged.speed_rpm), plot.left + 70), plot.right - 70)}
             y={y(dragged.feed_mm_rev) - 16 < plot.top + 10 ? y(dragged.feed_mm_rev) + 26 : y(dragged.feed_mm_rev) - 16}
-            textAnchor="middle" fontSize="12" className="figure" fontWeight="700" fill="var(--blue)" stroke="var(--paper)" strokeWidth="4" paintOrder="stroke"
+            textAnchor="middle"
+            fontSize="12"
+            className="figure"
+            fontWeight="700"
+            fill="var(--blue)"
+            stroke="var(--paper)"
+            strokeWidth="4"
+            paintOrder="stroke"
           >
             {speed(dragged.speed_rpm)}, {show(dragged.feed_mm_rev, "mm/rev", system, 2)}
           </text>

@@ -7,7 +7,8 @@ const span = (values: readonly number[]): [number, number] => [Math.min(...value
 
 export function WindowTable({ window, system }: { window: Window; system: System }) {
   const { recommended, point } = window;
-  const at = (place: typeof point) => (place ? `${speed(place.speed_rpm)}, ${show(place.feed_mm_rev, "mm/rev", system, 2)}: ${place.verdict.replace("-", " ")}` : "none");
+  const at = (place: typeof point) =>
+    place ? `${speed(place.speed_rpm)}, ${show(place.feed_mm_rev, "mm/rev", system, 2)}: ${place.verdict.replace("-", " ")}` : "none";
   return (
     <details className="text-sm wide:-mt-5">
       <summary className="tap mx-auto w-fit cursor-pointer text-faint underline decoration-dotted">Read the window as a table</summary>
@@ -17,7 +18,9 @@ export function WindowTable({ window, system }: { window: Window; system: System
         <dt>Best there is</dt>
         <dd className="figure m-0">{at(recommended)}</dd>
         <dt>Speeds of the machine</dt>
-        <dd className="figure m-0">{[...window.rails.map((rail) => speed(rail.speed_rpm)), ...window.ranges.map((range) => `${range.low_rpm} to ${speed(range.high_rpm)}`)].join(", ")}</dd>
+        <dd className="figure m-0">
+          {[...window.rails.map((rail) => speed(rail.speed_rpm)), ...window.ranges.map((range) => `${range.low_rpm} to ${speed(range.high_rpm)}`)].join(", ")}
+        </dd>
       </dl>
       <table className="w-full">
         <thead>
@@ -36,8 +39,12 @@ export function WindowTable({ window, system }: { window: Window; system: System
               <tr key={place} className="border-t border-rule">
                 <td>{region.failure}</td>
                 <td>{region.mark === "hard" ? "closed" : "tight"}</td>
-                <td className="figure">{Math.round(slow)}–{speed(Math.round(fast))}</td>
-                <td className="figure">{show(low, "mm/rev", system, 2)} – {show(high, "mm/rev", system, 2)}</td>
+                <td className="figure">
+                  {Math.round(slow)}–{speed(Math.round(fast))}
+                </td>
+                <td className="figure">
+                  {show(low, "mm/rev", system, 2)} – {show(high, "mm/rev", system, 2)}
+                </td>
               </tr>
             );
           })}

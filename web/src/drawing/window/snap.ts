@@ -3,12 +3,23 @@ import { significant } from "../../job/units";
 import type { Window } from "./layout";
 
 const away = (a: number, b: number): number => Math.abs(Math.log(a / b));
-const nearest = (values: readonly number[], to: number): number | null => values.reduce<number | null>((best, one) => (best === null || away(one, to) < away(best, to) ? one : best), null);
+const nearest = (values: readonly number[], to: number): number | null =>
+  values.reduce<number | null>((best, one) => (best === null || away(one, to) < away(best, to) ? one : best), null);
 
 /** Anywhere within a range is a speed; outside them the nearest step, or the nearer end. */
 export function snapSpeed(window: Window, speed: number): number {
   if (window.ranges.some((range) => speed >= range.low_rpm && speed <= range.high_rpm)) return Number(significant(speed, 3));
-  return nearest(window.rails.map((rail) => rail.speed_rpm), speed) ?? nearest(window.ranges.flatMap((range) => [range.low_rpm, range.high_rpm]), speed) ?? speed;
+  return (
+    nearest(
+      window.rails.map((rail) => rail.speed_rpm),
+      speed,
+    ) ??
+    nearest(
+      window.ranges.flatMap((range) => [range.low_rpm, range.high_rpm]),
+      speed,
+    ) ??
+    speed
+  );
 }
 
 /** The nearest power-feed step, or the feed itself to two digits. */

@@ -88,16 +88,17 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
   useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), { preventDefault: true });
 
-  const onPick = useStable((rpm: number, feed: number, pushed: number | null) =>
-    void change({
-      phrase: "feed",
-      edit: (was) => {
-        const { hand_force_n: force, feed_rate_mm_min: _rate, seconds_per_turn: _turn, ...rest } = was.setting;
-        // Where the hand pushes, a feed on the map is asked for as the push that makes it.
-        if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm, hand_force_n: pushed ?? force } };
-        return { ...was, setting: { ...rest, speed_rpm: rpm, feed_mm_rev: feed } };
-      },
-    }),
+  const onPick = useStable(
+    (rpm: number, feed: number, pushed: number | null) =>
+      void change({
+        phrase: "feed",
+        edit: (was) => {
+          const { hand_force_n: force, feed_rate_mm_min: _rate, seconds_per_turn: _turn, ...rest } = was.setting;
+          // Where the hand pushes, a feed on the map is asked for as the push that makes it.
+          if (isHandFed(was) && force != null) return { ...was, setting: { ...was.setting, speed_rpm: rpm, hand_force_n: pushed ?? force } };
+          return { ...was, setting: { ...rest, speed_rpm: rpm, feed_mm_rev: feed } };
+        },
+      }),
   );
   const onNudge = useStable((kind: "speed" | "feed", by: 1 | -1) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind));
 
@@ -112,15 +113,25 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           The server does not answer. What you typed is kept here; it will be worked out when the server is back.
         </p>
       )}
-      {broken && <p className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">The link that was opened is damaged, so this is the yard’s own first job.</p>}
+      {broken && (
+        <p className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">The link that was opened is damaged, so this is the yard’s own first job.</p>
+      )}
       <p className="print-only text-sm">
-        {state.job.name || "A check"}, by Fierce Bore, printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions and the responsible person come first.
+        {state.job.name || "A check"}, by Fierce Bore, printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions and the responsible
+        person come first.
       </p>
       <div className="pt-2 wide:pr-[20rem]">
         <Sentence answer={current} problems={check.problems} open={open} onOpen={setOpen} />
       </div>
       <div className="sticky top-0 z-20 border-b border-rule bg-film py-1 wide:absolute wide:right-5 wide:z-10 wide:w-[19rem] wide:border-0 wide:pt-2 print:static">
-        <a href="#top" className="block truncate text-sm text-ink no-underline wide:hidden print:hidden" onClick={(event) => { event.preventDefault(); window.scrollTo({ top: 0 }); }}>
+        <a
+          href="#top"
+          className="block truncate text-sm text-ink no-underline wide:hidden print:hidden"
+          onClick={(event) => {
+            event.preventDefault();
+            window.scrollTo({ top: 0 });
+          }}
+        >
           {shortSentence(state.job, current, system)}
         </a>
         <Verdict
@@ -133,25 +144,44 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <Outdated />
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
-        {state.job.name && <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.job.name}>{state.job.name}</span>}
-        <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>
-        <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>
+        {state.job.name && (
+          <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.job.name}>
+            {state.job.name}
+          </span>
+        )}
+        <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>
+          Undo
+        </button>
+        <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>
+          Redo
+        </button>
         <KeptChecks answer={current} />
         {mayKeep && <KeepCheck open={keeping} onOpenChange={setKeeping} />}
         <Share />
-        <button type="button" className="tap chip hidden wide:block" onClick={() => window.print()}>Print</button>
+        <button type="button" className="tap chip hidden wide:block" onClick={() => window.print()}>
+          Print
+        </button>
         <button type="button" className="tap chip" onClick={() => setFinding(true)}>
-          Find <span aria-hidden className="figure text-bronze">/</span>
+          Find{" "}
+          <span aria-hidden className="figure text-bronze">
+            /
+          </span>
         </button>
       </Actions>
       {finding && <Find all={findable} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
-          {pictures.data && <div className={pictures.stale ? "stale" : ""}><BoreLog log={pictures.data.log} system={system} /></div>}
+          {pictures.data && (
+            <div className={pictures.stale ? "stale" : ""}>
+              <BoreLog log={pictures.data.log} system={system} />
+            </div>
+          )}
           {answer && <Figures answer={answer} />}
           {answer && <Said answer={answer} />}
         </div>
-        <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>{pictures.data && <OperatingWindow window={pictures.data.window} system={system} onPick={onPick} onNudge={onNudge} />}</div>
+        <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>
+          {pictures.data && <OperatingWindow window={pictures.data.window} system={system} onPick={onPick} onNudge={onNudge} />}
+        </div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
           {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}

@@ -8,7 +8,12 @@ import { find, type Found } from "./find";
 const thing = (group: string, name: string, more = ""): Found => ({ id: name, group, name, more, take: () => undefined });
 
 describe("find", () => {
-  const all = [thing("Change", "the diameter"), thing("Open", "Landing-stage rail splice", "22 × 16"), thing("Metal", "Alloy steel 42CrMo4", "4140/4142 205 HB"), thing("Cutter", "22 mm HSS")];
+  const all = [
+    thing("Change", "the diameter"),
+    thing("Open", "Landing-stage rail splice", "22 × 16"),
+    thing("Metal", "Alloy steel 42CrMo4", "4140/4142 205 HB"),
+    thing("Cutter", "22 mm HSS"),
+  ];
   it.each([
     ["rail spl", "Landing-stage rail splice"],
     ["SPLICE land", "Landing-stage rail splice"],
@@ -24,18 +29,36 @@ describe("find", () => {
 describe("side by side", () => {
   const answer = (verdict: string, use: number | null): Answer =>
     ({
-      verdict, tightest: "motor", first_to_give: null, setting: { feed_mm_rev: 0.1 }, kinematics: { cutting_speed_m_min: 20, cut_time_s: 30 }, assumed: [],
-      demand: { torque_nm: { low: 1, middle: 1, high: 2 }, thrust_n: { low: null, middle: null, high: null }, power_kw: { low: 1, middle: 1, high: 1 } },
+      verdict,
+      tightest: "motor",
+      first_to_give: null,
+      setting: { feed_mm_rev: 0.1 },
+      kinematics: { cutting_speed_m_min: 20, cut_time_s: 30 },
+      assumed: [],
+      demand: {
+        torque_nm: { low: 1, middle: 1, high: 2 },
+        thrust_n: { low: null, middle: null, high: null },
+        power_kw: { low: 1, middle: 1, high: 1 },
+      },
       limits: [{ id: "motor", failure: "overloads the motor", applies: use !== null, verdict, utilisation: use }],
     }) as unknown as Answer;
   const job = (speed_rpm: number): Job => ({
     case: {
-      hole: { diameter_mm: 10, depth_mm: 20 }, material: { id: "x", name: "steel" }, cutter: { family: "twist" },
-      machine: { kind: "bench-press", name: "B1", spindle: { stages: [] }, feed: { kind: "hand-lever" } }, setting: { speed_rpm, hand_force_n: 100 },
+      hole: { diameter_mm: 10, depth_mm: 20 },
+      material: { id: "x", name: "steel" },
+      cutter: { family: "twist" },
+      machine: { kind: "bench-press", name: "B1", spindle: { stages: [] }, feed: { kind: "hand-lever" } },
+      setting: { speed_rpm, hand_force_n: 100 },
     } as unknown as Case,
-    typed: {}, refs: {}, pinned: false, name: "",
+    typed: {},
+    refs: {},
+    pinned: false,
+    name: "",
   });
-  const sides: Side[] = [{ name: "a", job: job(300), answer: answer("holds", 0.5) }, { name: "b", job: job(500), answer: answer("tight", null) }];
+  const sides: Side[] = [
+    { name: "a", job: job(300), answer: answer("holds", 0.5) },
+    { name: "b", job: job(500), answer: answer("tight", null) },
+  ];
   const rows = compare(sides, [], METRIC).flatMap((part) => part.rows);
   const row = (label: string) => rows.find((one) => one.label === label);
 

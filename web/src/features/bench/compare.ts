@@ -11,7 +11,16 @@ export type Part = { heading: string; rows: Row[] };
 
 const row = (label: string, cells: string[]): Row => ({ label, cells, differs: new Set(cells).size > 1 });
 
-const SET_UP = { entry: "Entry", behind: "Behind", holding: "Holding", held: "Drill held", coolant: "Coolant", wear: "Edge", pecks: "Pecks", asked: "Asked of the hole" } as const;
+const SET_UP = {
+  entry: "Entry",
+  behind: "Behind",
+  holding: "Holding",
+  held: "Drill held",
+  coolant: "Coolant",
+  wear: "Edge",
+  pecks: "Pecks",
+  asked: "Asked of the hole",
+} as const;
 
 /** What was asked: each phrase of the sentence, then the set-up. */
 function asked(sides: readonly Side[], materials: readonly Schemas["MaterialRecord"][], system: System): Row[] {
@@ -26,16 +35,26 @@ function asked(sides: readonly Side[], materials: readonly Schemas["MaterialReco
     of("Machine", ({ job }) => machinePhrase(job).text),
     of("Speed", ({ job }) => speedPhrase(job).text),
     of("Feed", ({ job, answer }) => feedPhrase(job, answer, system).text),
-    ...(Object.keys(SET_UP) as (keyof typeof SET_UP)[]).map((phrase) => row(SET_UP[phrase], lines.map((line) => line.find((one) => one.phrase === phrase)?.line.text ?? ""))),
+    ...(Object.keys(SET_UP) as (keyof typeof SET_UP)[]).map((phrase) =>
+      row(
+        SET_UP[phrase],
+        lines.map((line) => line.find((one) => one.phrase === phrase)?.line.text ?? ""),
+      ),
+    ),
   ];
 }
 
 const failure = ({ limits }: Answer, id: string | null): string => limits.find((limit) => limit.id === id)?.failure ?? "none";
-const band = ({ low, high }: Schemas["Band"], unit: string, system: System): string => (low === null || high === null ? "–" : showBand(low, high, unit, system));
+const band = ({ low, high }: Schemas["Band"], unit: string, system: System): string =>
+  low === null || high === null ? "–" : showBand(low, high, unit, system);
 
 /** What came of it. */
 function found(sides: readonly Side[], system: System): Row[] {
-  const of = (label: string, words: (answer: Answer) => string) => row(label, sides.map(({ answer }) => words(answer)));
+  const of = (label: string, words: (answer: Answer) => string) =>
+    row(
+      label,
+      sides.map(({ answer }) => words(answer)),
+    );
   return [
     of("Verdict", (answer) => VERDICTS[answer.verdict]),
     of("Tightest", (answer) => failure(answer, answer.tightest)),

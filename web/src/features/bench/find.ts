@@ -1,7 +1,12 @@
 /** Anything on the Bench by a few letters: phrases, kept checks, metals, machines, cutters. */
 export type Found = { id: string; group: string; name: string; more: string; take: () => void };
 
-const bare = (text: string): string => text.toLowerCase().normalize("NFD").replace(/[^a-z0-9]+/g, " ").trim();
+const bare = (text: string): string =>
+  text
+    .toLowerCase()
+    .normalize("NFD")
+    .replace(/[^a-z0-9]+/g, " ")
+    .trim();
 export const MOST_FOUND = 12;
 
 /** Every word typed must begin a word of what is found; what begins with the first word comes first. */

@@ -8,7 +8,11 @@ const job = (setting: object, steps: number[] = []): Case =>
     hole: { diameter_mm: 20, depth_mm: 32 },
     material: {},
     cutter: { family: "twist" },
-    machine: { kind: "column-press", spindle: { power_kw: 1, stages: [{ speed_rpm: 310 }, { speed_rpm: 105 }, { speed_rpm: 210 }] }, feed: { kind: "power-steps", steps_mm_rev: steps } },
+    machine: {
+      kind: "column-press",
+      spindle: { power_kw: 1, stages: [{ speed_rpm: 310 }, { speed_rpm: 105 }, { speed_rpm: 210 }] },
+      feed: { kind: "power-steps", steps_mm_rev: steps },
+    },
     setting: { speed_rpm: 210, ...setting },
   }) as Case;
 

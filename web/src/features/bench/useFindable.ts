@@ -13,19 +13,52 @@ export function useFindable(open: (phrase: Phrase) => void): Found[] {
   const machines = useMachines().data ?? [];
   const cutters = useCutters().data ?? [];
   return [
-    ...Object.entries(PHRASE_KEYS).map(([phrase, key]) => ({ id: phrase, group: "Change", name: `the ${phrase}`, more: `key ${key} ${phrase}`, take: () => open(phrase as Phrase) })),
-    ...checks.map((one) => ({ id: one.slug, group: "Open", name: one.name, more: one.short, take: () => void openCheck(one.slug).then((job) => dispatch({ do: "open", job })) })),
+    ...Object.entries(PHRASE_KEYS).map(([phrase, key]) => ({
+      id: phrase,
+      group: "Change",
+      name: `the ${phrase}`,
+      more: `key ${key} ${phrase}`,
+      take: () => open(phrase as Phrase),
+    })),
+    ...checks.map((one) => ({
+      id: one.slug,
+      group: "Open",
+      name: one.name,
+      more: one.short,
+      take: () => void openCheck(one.slug).then((job) => dispatch({ do: "open", job })),
+    })),
     ...materials.map((one) => ({
-      id: one.id, group: "Metal", name: one.name, more: [...one.designations, one.hardness_hb ? `${one.hardness_hb} HB` : ""].join(" "),
+      id: one.id,
+      group: "Metal",
+      name: one.name,
+      more: [...one.designations, one.hardness_hb ? `${one.hardness_hb} HB` : ""].join(" "),
       take: () => void change({ phrase: "material", edit: (was) => ({ ...was, material: { id: one.id } }) }),
     })),
     ...machines.map((one) => ({
-      id: one.id, group: "Machine", name: one.name, more: one.note,
-      take: () => void change({ phrase: "machine", settles: "machine", refs: { machine: { id: one.id, revision: one.revision } }, edit: (was) => ({ ...was, machine: one.spec as Machine }) }),
+      id: one.id,
+      group: "Machine",
+      name: one.name,
+      more: one.note,
+      take: () =>
+        void change({
+          phrase: "machine",
+          settles: "machine",
+          refs: { machine: { id: one.id, revision: one.revision } },
+          edit: (was) => ({ ...was, machine: one.spec as Machine }),
+        }),
     })),
     ...cutters.map((one) => ({
-      id: one.id, group: "Cutter", name: one.name, more: one.place,
-      take: () => void change({ phrase: "cutter", settles: "cutter", refs: { cutter: { id: one.id, revision: one.revision } }, edit: (was) => ({ ...was, cutter: one.spec as Cutter }) }),
+      id: one.id,
+      group: "Cutter",
+      name: one.name,
+      more: one.place,
+      take: () =>
+        void change({
+          phrase: "cutter",
+          settles: "cutter",
+          refs: { cutter: { id: one.id, revision: one.revision } },
+          edit: (was) => ({ ...was, cutter: one.spec as Cutter }),
+        }),
     })),
   ];
 }

@@ -27,7 +27,13 @@ import { Ways } from "./parts/Ways";
 import { usePlan } from "./queries";
 
 const KEPT = "plan";
-const PARTS = [["ways", "Ways and cost"], ["setup", "Set-up"], ["marking", "Marking out"], ["program", "Program"], ["machines", "Any machine"]] as const;
+const PARTS = [
+  ["ways", "Ways and cost"],
+  ["setup", "Set-up"],
+  ["marking", "Marking out"],
+  ["program", "Program"],
+  ["machines", "Any machine"],
+] as const;
 type Part = (typeof PARTS)[number][0];
 const UNNAMED: Named = { slug: null, name: "", note: "", ticks: [] };
 
@@ -44,20 +50,40 @@ function remembered(): { asked: Partial<Asked>; named: Named } {
 /** What the Bench's job says of a hole, to begin with. */
 const fromBench = (job: Case | undefined, machine: string | undefined): Partial<Asked> =>
   job
-    ? { hole: String(job.hole.diameter_mm), depth_mm: job.hole.depth_mm, through: job.hole.through !== false, count: job.hole.count ?? 1, ...(job.material.id ? { material: job.material.id } : {}), ...(machine ? { machine } : {}) }
+    ? {
+        hole: String(job.hole.diameter_mm),
+        depth_mm: job.hole.depth_mm,
+        through: job.hole.through !== false,
+        count: job.hole.count ?? 1,
+        ...(job.material.id ? { material: job.material.id } : {}),
+        ...(machine ? { machine } : {}),
+      }
     : {};
 
 /** A kept plan's own words, or as much as its case says where it was kept by another door. */
 function fromKept(asked: { case?: Case; plan?: Record<string, unknown>; screen?: Partial<Asked> }): Asked {
   const { case: job, plan = {}, screen = {} } = asked;
   const hole = job?.hole;
-  const said = Object.fromEntries(["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "measured_mm", "rate_per_h"].filter((name) => plan[name] != null).map((name) => [name, plan[name]]));
+  const said = Object.fromEntries(
+    ["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "measured_mm", "rate_per_h"]
+      .filter((name) => plan[name] != null)
+      .map((name) => [name, plan[name]]),
+  );
   const given = plan.pattern as (Partial<Asked["pattern"]> & { count?: number }) | null | undefined;
   const pattern = { ...PLAIN.pattern, ...given };
   const steps = (plan.steps as OwnStep[] | undefined) ?? null;
   return {
-    ...PLAIN, depth_mm: hole?.depth_mm ?? PLAIN.depth_mm, through: hole?.through !== false, count: given?.count ?? hole?.count ?? 1, behind: (hole?.behind as Asked["behind"]) ?? PLAIN.behind,
-    plate_mm: hole?.plate_thickness_mm ?? null, material: job?.material.id ?? PLAIN.material, pattern, steps, ...said, ...screen,
+    ...PLAIN,
+    depth_mm: hole?.depth_mm ?? PLAIN.depth_mm,
+    through: hole?.through !== false,
+    count: given?.count ?? hole?.count ?? 1,
+    behind: (hole?.behind as Asked["behind"]) ?? PLAIN.behind,
+    plate_mm: hole?.plate_thickness_mm ?? null,
+    material: job?.material.id ?? PLAIN.material,
+    pattern,
+    steps,
+    ...said,
+    ...screen,
   };
 }
 
@@ -70,7 +96,11 @@ export function Plan() {
   const may = useMay("machinist");
   const navigate = useNavigate();
   const first = useMemo(remembered, []);
-  const [{ now: asked, past, future }, change] = useReducer(reduce, null, () => ({ now: { ...PLAIN, ...fromBench(state.job?.case, state.job?.refs.machine?.id), ...first.asked }, past: [], future: [] }));
+  const [{ now: asked, past, future }, change] = useReducer(reduce, null, () => ({
+    now: { ...PLAIN, ...fromBench(state.job?.case, state.job?.refs.machine?.id), ...first.asked },
+    past: [],
+    future: [],
+  }));
   const [named, setNamed] = useState<Named>(first.named);
   const [part, setPart] = useState<Part>("ways");
   useEffect(() => sessionStorage.setItem(KEPT, JSON.stringify({ asked, named })), [asked, named]);
@@ -102,28 +132,84 @@ export function Plan() {
     <main className="mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] content-start gap-3 px-3 pt-2 pb-8 wide:px-5">
       <h1 className="sr-only">The Plan: from the hole on the drawing to the last burr</h1>
       <Actions>
-        <button type="button" className="tap chip" disabled={past.length === 0} onClick={() => change({ do: "undo" })}>Undo</button>
-        <button type="button" className="tap chip" disabled={future.length === 0} onClick={() => change({ do: "redo" })}>Redo</button>
-        <button type="button" className="tap chip" onClick={() => { change({ do: "open", asked: { ...PLAIN, machine: machine?.id ?? "" } }); setNamed(UNNAMED); }}>New</button>
+        <button type="button" className="tap chip" disabled={past.length === 0} onClick={() => change({ do: "undo" })}>
+          Undo
+        </button>
+        <button type="button" className="tap chip" disabled={future.length === 0} onClick={() => change({ do: "redo" })}>
+          Redo
+        </button>
+        <button
+          type="button"
+          className="tap chip"
+          onClick={() => {
+            change({ do: "open", asked: { ...PLAIN, machine: machine?.id ?? "" } });
+            setNamed(UNNAMED);
+          }}
+        >
+          New
+        </button>
         <KeptPlans onOpen={open} />
         {may && <KeepPlan asked={asked} body={body} named={named} onKept={setNamed} />}
-        <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.csv", "text/csv", asCsv(answer))}>CSV</button>
-        <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.json", "application/json", JSON.stringify(answer, null, 1))}>JSON</button>
-        <button type="button" className="tap chip font-semibold" disabled={!answer || stale} onClick={() => window.print()}>Print the card</button>
+        <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.csv", "text/csv", asCsv(answer))}>
+          CSV
+        </button>
+        <button
+          type="button"
+          className="tap chip"
+          disabled={!answer}
+          onClick={() => answer && download("plan.json", "application/json", JSON.stringify(answer, null, 1))}
+        >
+          JSON
+        </button>
+        <button type="button" className="tap chip font-semibold" disabled={!answer || stale} onClick={() => window.print()}>
+          Print the card
+        </button>
       </Actions>
       <Head asked={asked} machine={machine?.id ?? ""} machines={machines} materials={materials} wrong={problems.length > 0} put={put} />
       <div role="status" className="no-print min-h-6 text-sm">
-        {yard.isSuccess && machines.length === 0 && <span>No machine stands in the yard yet: <Link className="font-semibold text-blue" to="/shop/machines/new">describe one</Link>, and <Link className="font-semibold text-blue" to="/shop/crib">put cutters into the crib</Link>. </span>}
+        {yard.isSuccess && machines.length === 0 && (
+          <span>
+            No machine stands in the yard yet:{" "}
+            <Link className="font-semibold text-blue" to="/shop/machines/new">
+              describe one
+            </Link>
+            , and{" "}
+            <Link className="font-semibold text-blue" to="/shop/crib">
+              put cutters into the crib
+            </Link>
+            .{" "}
+          </span>
+        )}
         {named.name && <span className="font-semibold">{named.name}. </span>}
         {plan.isFetching && <span className="text-faint">Looking for the steps… </span>}
         {problems.length > 0 && <span className="text-vermilion">{problems.map((one) => one.message).join("; ")}</span>}
         {plan.isError && problems.length === 0 && <span className="text-vermilion">The server does not answer; what you typed is kept.</span>}
-        {asked.pinned_mm.length > 0 && <>Pinned: {asked.pinned_mm.map((size) => <button key={size} type="button" className="chip ml-1 text-sm" onClick={() => put({ pinned_mm: asked.pinned_mm.filter((one) => one !== size) })}>{plain(size, system)}, unpin</button>)} </>}
-        {asked.steps && <>The row is your own. <button type="button" className="chip text-sm font-semibold" onClick={() => put({ steps: null })}>Look for the steps again</button></>}
+        {asked.pinned_mm.length > 0 && (
+          <>
+            Pinned:{" "}
+            {asked.pinned_mm.map((size) => (
+              <button key={size} type="button" className="chip ml-1 text-sm" onClick={() => put({ pinned_mm: asked.pinned_mm.filter((one) => one !== size) })}>
+                {plain(size, system)}, unpin
+              </button>
+            ))}{" "}
+          </>
+        )}
+        {asked.steps && (
+          <>
+            The row is your own.{" "}
+            <button type="button" className="chip text-sm font-semibold" onClick={() => put({ steps: null })}>
+              Look for the steps again
+            </button>
+          </>
+        )}
       </div>
       {answer && asked.steps && !stale && answer.says.length > 0 && (
         <div role="alert" aria-label="What the row does" className="no-print border-l-4 border-vermilion pl-3 text-sm text-vermilion">
-          <ul className="grid gap-0.5">{answer.says.map((words) => <li key={words}>{words}</li>)}</ul>
+          <ul className="grid gap-0.5">
+            {answer.says.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
         </div>
       )}
       {answer && (
@@ -141,14 +227,31 @@ export function Plan() {
             onBench={onBench}
           />
           <div className="flex flex-wrap items-center gap-3 border-t border-ink pt-2">
-            <Choices label="More about the plan" choices={PARTS.filter(([one]) => one !== "program" || programmed(answer.machine_kind))} chosen={part} onChoose={setPart} />
+            <Choices
+              label="More about the plan"
+              choices={PARTS.filter(([one]) => one !== "program" || programmed(answer.machine_kind))}
+              chosen={part}
+              onChoose={setPart}
+            />
             <AddStep steps={answer.plan.steps} onAdd={(step, place) => put({ steps: [...row().slice(0, place), step, ...row().slice(place)] })} />
           </div>
           {part === "ways" && <Ways answer={answer} want={asked.want} onWant={(want) => put({ want, steps: null })} />}
-          {part === "setup" && <Setup answer={answer} system={system} ticks={named.ticks} onTick={(id, on) => setNamed({ ...named, ticks: on ? [...named.ticks, id] : named.ticks.filter((one) => one !== id) })} />}
+          {part === "setup" && (
+            <Setup
+              answer={answer}
+              system={system}
+              ticks={named.ticks}
+              onTick={(id, on) => setNamed({ ...named, ticks: on ? [...named.ticks, id] : named.ticks.filter((one) => one !== id) })}
+            />
+          )}
           {part === "marking" && <Marking answer={answer} system={system} />}
           {part === "program" && <Program answer={answer} system={system} />}
-          {part === "machines" && <AnyMachine body={body && { case: body.case, plan: { ...body.plan, steps: undefined, alternatives: false, families: false } }} onTake={(id) => put({ machine: id, steps: null, pinned_mm: [], without_mm: [] })} />}
+          {part === "machines" && (
+            <AnyMachine
+              body={body && { case: body.case, plan: { ...body.plan, steps: undefined, alternatives: false, families: false } }}
+              onTake={(id) => put({ machine: id, steps: null, pinned_mm: [], without_mm: [] })}
+            />
+          )}
         </div>
       )}
       {answer && !stale && <Card answer={answer} system={system} name={named.name} note={named.note} />}
@@ -163,10 +266,20 @@ function Totals({ answer }: { answer: Answer }) {
   return (
     <p className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
       <b className={`text-xl ${colour}`}>{VERDICTS[plan.verdict]}</b>
-      <span className="figure">{plan.steps.filter((step) => !step.struck).length} steps · {plan.tools} {plan.tools === 1 ? "tool" : "tools"}</span>
-      <span className="figure"><b>{time(plan.hole_s)}</b> a hole · <b>{time(plan.total_s)}</b> for all {answer.count}, changes in</span>
-      <span className="figure">cost <b>{plan.cost.total.toFixed(2)}</b></span>
-      {worst?.cut && <span>tightest: {worst.words}, {worst.cut.failure}, <span className="figure">{Math.round(worst.cut.use * 100)} %</span></span>}
+      <span className="figure">
+        {plan.steps.filter((step) => !step.struck).length} steps · {plan.tools} {plan.tools === 1 ? "tool" : "tools"}
+      </span>
+      <span className="figure">
+        <b>{time(plan.hole_s)}</b> a hole · <b>{time(plan.total_s)}</b> for all {answer.count}, changes in
+      </span>
+      <span className="figure">
+        cost <b>{plan.cost.total.toFixed(2)}</b>
+      </span>
+      {worst?.cut && (
+        <span>
+          tightest: {worst.words}, {worst.cut.failure}, <span className="figure">{Math.round(worst.cut.use * 100)} %</span>
+        </span>
+      )}
     </p>
   );
 }

@@ -12,19 +12,51 @@ afterEach(cleanup);
 
 const answer = (more: object): Answer =>
   ({
-    hole: { text: "22", finished_mm: 22 }, depth_mm: 16, through: true, count: 3, machine: "magnetic drill M1", machine_kind: "magnetic",
-    plan: { steps: [] }, sheets: [], deep_hole: null, cautions: [], checklist: [],
-    pattern: { kind: "line", points_mm: [[0, 0], [75, 0], [150, 0]], neighbour_mm: 75, marks_mm: [75, 150], from_edges_mm: [] }, ...more,
+    hole: { text: "22", finished_mm: 22 },
+    depth_mm: 16,
+    through: true,
+    count: 3,
+    machine: "magnetic drill M1",
+    machine_kind: "magnetic",
+    plan: { steps: [] },
+    sheets: [],
+    deep_hole: null,
+    cautions: [],
+    checklist: [],
+    pattern: {
+      kind: "line",
+      points_mm: [
+        [0, 0],
+        [75, 0],
+        [150, 0],
+      ],
+      neighbour_mm: 75,
+      marks_mm: [75, 150],
+      from_edges_mm: [],
+    },
+    ...more,
   }) as unknown as Answer;
 const magnet = {
-  kind: "magnet", title: "The magnet on its plate", lines: ["Hold it, magnet on, pull at it by hand."], demand_n: 485, soft_n: 1365, hard_n: 2047,
-  facts: [{ name: "base, long", value: 180, unit: "mm" }, { name: "base, wide", value: 90, unit: "mm" }, { name: "spindle before its front edge", value: 40, unit: "mm" }],
+  kind: "magnet",
+  title: "The magnet on its plate",
+  lines: ["Hold it, magnet on, pull at it by hand."],
+  demand_n: 485,
+  soft_n: 1365,
+  hard_n: 2047,
+  facts: [
+    { name: "base, long", value: 180, unit: "mm" },
+    { name: "base, wide", value: 90, unit: "mm" },
+    { name: "spindle before its front edge", value: 40, unit: "mm" },
+  ],
 };
 
 describe("setting up", () => {
   it("ticks its checklist by name and counts what is ticked", () => {
     const onTick = vi.fn();
-    const lines = [{ id: "eyes", words: "Glasses on." }, { id: "face", words: "Face square." }];
+    const lines = [
+      { id: "eyes", words: "Glasses on." },
+      { id: "face", words: "Face square." },
+    ];
     render(<Setup answer={answer({ checklist: lines, cautions: ["The slug drops out hot."] })} system={METRIC} ticks={["face"]} onTick={onTick} />);
     expect((screen.getByLabelText("Face square.") as HTMLInputElement).checked).toBe(true);
     expect(screen.getByText("1 of 2 ticked", { exact: false })).toBeTruthy();
@@ -51,7 +83,19 @@ describe("setting up", () => {
 
 describe("marking out", () => {
   it("lists every hole from the edges where they were said, in the user's unit", () => {
-    const edges = { kind: "line", points_mm: [[0, 0], [75, 0]], neighbour_mm: 75, marks_mm: [75], from_edges_mm: [[50.8, 25.4], [125.8, 25.4]] };
+    const edges = {
+      kind: "line",
+      points_mm: [
+        [0, 0],
+        [75, 0],
+      ],
+      neighbour_mm: 75,
+      marks_mm: [75],
+      from_edges_mm: [
+        [50.8, 25.4],
+        [125.8, 25.4],
+      ],
+    };
     const { container } = render(<Marking answer={answer({ pattern: edges })} system={INCH} />);
     expect(screen.getAllByRole("row")[1]?.textContent).toBe("12 in1 in");
     expect(screen.getByText("from the left edge")).toBeTruthy();
@@ -66,13 +110,18 @@ describe("marking out", () => {
   });
 
   it("says of a hole anywhere how a pattern is given", () => {
-    render(<Marking answer={answer({ pattern: { kind: "single", points_mm: [[0, 0]], neighbour_mm: null, marks_mm: [], from_edges_mm: [] } })} system={METRIC} />);
+    render(
+      <Marking answer={answer({ pattern: { kind: "single", points_mm: [[0, 0]], neighbour_mm: null, marks_mm: [], from_edges_mm: [] } })} system={METRIC} />,
+    );
     expect(screen.getByText("Say above where the holes stand", { exact: false })).toBeTruthy();
   });
 });
 
 it("draws every section of a row to one scale, inside its box, a blind hole's stop too", () => {
-  const steps = [{ size_mm: 6, cut: { stop_mm: 31 } }, { size_mm: 12, cut: { stop_mm: 44 } }];
+  const steps = [
+    { size_mm: 6, cut: { stop_mm: 31 } },
+    { size_mm: 12, cut: { stop_mm: 44 } },
+  ];
   const blind = sectionScale(answer({ depth_mm: 30, through: false, plan: { steps } }), 170, 150);
   expect(blind.plate_mm).toBeGreaterThan(44);
   expect(blind.plate_mm * blind.scale).toBeLessThanOrEqual(170.001);

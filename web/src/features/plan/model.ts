@@ -44,11 +44,35 @@ export type Asked = {
   pattern: Pattern;
 };
 
-export const WANTS: readonly (readonly [Want, string])[] = [["usual", "as most would"], ["quickest", "quickest"], ["fewest", "fewest tools"], ["gentlest", "gentlest"], ["cheapest", "cheapest"]];
+export const WANTS: readonly (readonly [Want, string])[] = [
+  ["usual", "as most would"],
+  ["quickest", "quickest"],
+  ["fewest", "fewest tools"],
+  ["gentlest", "gentlest"],
+  ["cheapest", "cheapest"],
+];
 export const PLAIN: Asked = {
-  hole: "20", depth_mm: 20, through: true, plate_mm: null, stack_mm: [], count: 4, material: "steel-structural-355", machine: "", behind: "backing", under_mm: null,
-  edge_distance_mm: null, counterbore_mm: null, counterbore_depth_mm: null, countersink_mm: null, thread: "any", measured_mm: null, rate_per_h: 45,
-  want: "usual", pinned_mm: [], without_mm: [], steps: null,
+  hole: "20",
+  depth_mm: 20,
+  through: true,
+  plate_mm: null,
+  stack_mm: [],
+  count: 4,
+  material: "steel-structural-355",
+  machine: "",
+  behind: "backing",
+  under_mm: null,
+  edge_distance_mm: null,
+  counterbore_mm: null,
+  counterbore_depth_mm: null,
+  countersink_mm: null,
+  thread: "any",
+  measured_mm: null,
+  rate_per_h: 45,
+  want: "usual",
+  pinned_mm: [],
+  without_mm: [],
+  steps: null,
   pattern: { kind: "single", pitch_mm: 60, row_pitch_mm: 60, columns: 2, rows: 2, circle_mm: 160, edge_x_mm: null, edge_y_mm: null },
 };
 
@@ -69,20 +93,41 @@ export function bodyOf(asked: Asked, machine: unknown, holding: unknown): { case
   const said = (values: Record<string, unknown>) => Object.fromEntries(Object.entries(values).filter(([, value]) => value !== null));
   const blind = asked.through ? {} : { plate_thickness_mm: asked.plate_mm ?? asked.depth_mm * 2 };
   const stack = asked.stack_mm.length > 1 ? { stack_mm: asked.stack_mm, depth_mm: asked.stack_mm.reduce((sum, one) => sum + one, 0) } : {};
-  const hole = { depth_mm: asked.depth_mm, through: asked.through, count: countOf(asked), behind: asked.behind, ...blind, ...stack, ...said({ edge_distance_mm: asked.edge_distance_mm }) };
+  const hole = {
+    depth_mm: asked.depth_mm,
+    through: asked.through,
+    count: countOf(asked),
+    behind: asked.behind,
+    ...blind,
+    ...stack,
+    ...said({ edge_distance_mm: asked.edge_distance_mm }),
+  };
   const { counterbore_mm, counterbore_depth_mm, countersink_mm, under_mm, measured_mm } = asked;
   return {
     case: { hole, material: { id: asked.material }, machine, ...(holding ? { holding } : {}) },
     plan: {
-      hole: asked.hole, want: asked.want, thread: asked.thread, rate_per_h: asked.rate_per_h, alternatives: asked.steps === null, families: true, pattern: patternOf(asked),
+      hole: asked.hole,
+      want: asked.want,
+      thread: asked.thread,
+      rate_per_h: asked.rate_per_h,
+      alternatives: asked.steps === null,
+      families: true,
+      pattern: patternOf(asked),
       ...(asked.steps ? { steps: asked.steps } : { pinned_mm: asked.pinned_mm, without_mm: asked.without_mm }),
-      ...said({ counterbore_mm, counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm, countersink_mm, under_mm, measured_mm }),
+      ...said({
+        counterbore_mm,
+        counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm,
+        countersink_mm,
+        under_mm,
+        measured_mm,
+      }),
     },
   };
 }
 
 /** The row as it was found, taken over to be changed. */
-export const ownRow = (steps: readonly Step[]): OwnStep[] => steps.map((step) => ({ kind: step.kind, cutter_id: step.cut ? (step.cutter_id ?? null) : null, struck: step.struck }));
+export const ownRow = (steps: readonly Step[]): OwnStep[] =>
+  steps.map((step) => ({ kind: step.kind, cutter_id: step.cut ? (step.cutter_id ?? null) : null, struck: step.struck }));
 
 /** A row with one step moved to another place. */
 export function moved(row: readonly OwnStep[], from: number, to: number): OwnStep[] {
@@ -128,10 +173,40 @@ const quoted = (value: unknown): string => {
 
 /** A plan's steps as CSV. */
 export function asCsv(answer: Answer): string {
-  const head = ["step", "what", "tool", "speed_rpm", "feed_mm_rev", "hand_force_n", "stop_mm", "pecks_mm", "verdict", "tightest", "time_s", "edge_cost", "machine_cost", "why"];
-  const rows = answer.plan.steps.filter((step) => !step.struck).map((step, k) => [
-    k + 1, step.words, step.tool, step.cut?.speed_rpm, step.cut?.feed_mm_rev, step.cut?.hand_force_n, step.cut?.stop_mm, step.cut?.pecks_mm.join("; "), step.cut?.verdict, step.cut?.failure, step.time_s, step.edge_cost, step.machine_cost, step.why,
-  ]);
+  const head = [
+    "step",
+    "what",
+    "tool",
+    "speed_rpm",
+    "feed_mm_rev",
+    "hand_force_n",
+    "stop_mm",
+    "pecks_mm",
+    "verdict",
+    "tightest",
+    "time_s",
+    "edge_cost",
+    "machine_cost",
+    "why",
+  ];
+  const rows = answer.plan.steps
+    .filter((step) => !step.struck)
+    .map((step, k) => [
+      k + 1,
+      step.words,
+      step.tool,
+      step.cut?.speed_rpm,
+      step.cut?.feed_mm_rev,
+      step.cut?.hand_force_n,
+      step.cut?.stop_mm,
+      step.cut?.pecks_mm.join("; "),
+      step.cut?.verdict,
+      step.cut?.failure,
+      step.time_s,
+      step.edge_cost,
+      step.machine_cost,
+      step.why,
+    ]);
   return [head, ...rows].map((row) => row.map(quoted).join(",")).join("\n") + "\n";
 }
 
@@ -153,4 +228,6 @@ export const sizes = (all_mm: readonly number[]): string => all_mm.map((one) => 
 const GRAVITY = ["holds", "unknown", "tight", "gives-way", "cannot"];
 /** The step whose limit is nearest or furthest past: by verdict first, since what is tight by its kind may be little used. */
 export const tightest = (steps: readonly Step[]): Step | undefined =>
-  steps.filter((step) => step.cut).sort((a, b) => GRAVITY.indexOf(b.cut?.verdict ?? "") - GRAVITY.indexOf(a.cut?.verdict ?? "") || (b.cut?.use ?? 0) - (a.cut?.use ?? 0))[0];
+  steps
+    .filter((step) => step.cut)
+    .sort((a, b) => GRAVITY.indexOf(b.cut?.verdict ?? "") - GRAVITY.indexOf(a.cut?.verdict ?? "") || (b.cut?.use ?? 0) - (a.cut?.use ?? 0))[0];

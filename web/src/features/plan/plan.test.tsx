@@ -5,7 +5,14 @@ import { lastCount } from "../../drawing/plan/BreakEven";
 import { type Answer, asCsv, type Asked, bodyOf, countOf, moved, type OwnStep, PLAIN, reduce } from "./model";
 
 const asked: Asked = {
-  ...PLAIN, hole: "M10", depth_mm: 12, through: false, count: 6, material: "steel-c45", machine: "b2", without_mm: [6],
+  ...PLAIN,
+  hole: "M10",
+  depth_mm: 12,
+  through: false,
+  count: 6,
+  material: "steel-c45",
+  machine: "b2",
+  without_mm: [6],
   pattern: { ...PLAIN.pattern, kind: "grid", pitch_mm: 20, row_pitch_mm: 25, columns: 4, rows: 3 },
 };
 type Sent = { case: { hole: Record<string, unknown> }; plan: Record<string, unknown> };
@@ -47,7 +54,22 @@ describe("a plan asked for", () => {
   });
 
   it("goes out as CSV that no spreadsheet runs", () => {
-    const step = { kind: "pilot", words: "=1+1", tool: 'a "plain" drill, 5 mm', cutter: 1, start_mm: 0, size_mm: 5, why: "why", cannot: "", struck: false, edge_cost: null, machine_cost: 0.1, time_s: 3, change_s: 60, cut: null };
+    const step = {
+      kind: "pilot",
+      words: "=1+1",
+      tool: 'a "plain" drill, 5 mm',
+      cutter: 1,
+      start_mm: 0,
+      size_mm: 5,
+      why: "why",
+      cannot: "",
+      struck: false,
+      edge_cost: null,
+      machine_cost: 0.1,
+      time_s: 3,
+      change_s: 60,
+      cut: null,
+    };
     const lines = asCsv({ plan: { steps: [step] } } as unknown as Answer).split("\n");
     expect(lines[1]).toContain("'=1+1");
     expect(lines[1]).toContain('"a ""plain"" drill, 5 mm"');

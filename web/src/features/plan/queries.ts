@@ -8,7 +8,14 @@ type Body = { case: object; plan: object };
 export type MachineOffer = Schemas["MachineOffer"];
 
 export const usePlan = (body: Body | null) =>
-  useQuery({ queryKey: ["plan", body], queryFn: ({ signal }) => api.plan(body ?? {}, signal), enabled: body !== null, retry: false, staleTime: 60_000, placeholderData: keepPreviousData });
+  useQuery({
+    queryKey: ["plan", body],
+    queryFn: ({ signal }) => api.plan(body ?? {}, signal),
+    enabled: body !== null,
+    retry: false,
+    staleTime: 60_000,
+    placeholderData: keepPreviousData,
+  });
 
 export const useKeptPlans = () => useQuery({ queryKey: ["plans"], queryFn: api.plans });
 

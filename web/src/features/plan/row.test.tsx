@@ -14,21 +14,89 @@ afterEach(cleanup);
 
 const cut = (more: object = {}): NonNullable<Step["cut"]> =>
   ({
-    verdict: "holds", tightest: "motor", failure: "overloads the motor", use: 0.6, ladder: { low: 0.4, middle: 0.5, high: 0.6, soft: 1, unit: "kW" },
-    speed_rpm: 310, speed_words: "belt D, 310 rpm", feed_mm_rev: 0.18, hand_force_n: null, depth_mm: 20, stop_mm: 24.1, point_mm: 3.1, floor_mm: null, pecks_mm: [],
-    under: null, coolant: "brush", chip: "two even curls", sound: "even", point_angle_deg: 118, family: "twist", case: { hole: {} }, ...more,
+    verdict: "holds",
+    tightest: "motor",
+    failure: "overloads the motor",
+    use: 0.6,
+    ladder: { low: 0.4, middle: 0.5, high: 0.6, soft: 1, unit: "kW" },
+    speed_rpm: 310,
+    speed_words: "belt D, 310 rpm",
+    feed_mm_rev: 0.18,
+    hand_force_n: null,
+    depth_mm: 20,
+    stop_mm: 24.1,
+    point_mm: 3.1,
+    floor_mm: null,
+    pecks_mm: [],
+    under: null,
+    coolant: "brush",
+    chip: "two even curls",
+    sound: "even",
+    point_angle_deg: 118,
+    family: "twist",
+    case: { hole: {} },
+    ...more,
   }) as unknown as NonNullable<Step["cut"]>;
 const step = (kind: Step["kind"], more: Partial<Step> = {}): Step => ({
-  kind, words: `${kind} 10 mm`, tool: "10 mm HSS jobber", cutter: 3, cutter_id: "d-10", start_mm: 0, size_mm: 10, why: "because", cannot: "", struck: false,
-  time_s: 12, change_s: 60, edge_cost: 0.05, machine_cost: 0.2, cut: cut(), ...more,
+  kind,
+  words: `${kind} 10 mm`,
+  tool: "10 mm HSS jobber",
+  cutter: 3,
+  cutter_id: "d-10",
+  start_mm: 0,
+  size_mm: 10,
+  why: "because",
+  cannot: "",
+  struck: false,
+  time_s: 12,
+  change_s: 60,
+  edge_cost: 0.05,
+  machine_cost: 0.2,
+  cut: cut(),
+  ...more,
 });
 const answer = (steps: Step[], more: object = {}): Answer =>
   ({
-    hole: { text: "10", drilled_mm: 10, least_mm: 10, most_mm: 10, finished_mm: 10, pitch_mm: null, tolerance_it: null, reamed: false, tapped: false },
-    seats: [], depth_mm: 20, through: true, count: 4, stack_mm: [], machine: "column press C2", machine_kind: "column-press", material: "C45",
+    hole: {
+      text: "10",
+      drilled_mm: 10,
+      least_mm: 10,
+      most_mm: 10,
+      finished_mm: 10,
+      pitch_mm: null,
+      tolerance_it: null,
+      reamed: false,
+      tapped: false,
+    },
+    seats: [],
+    depth_mm: 20,
+    through: true,
+    count: 4,
+    stack_mm: [],
+    machine: "column press C2",
+    machine_kind: "column-press",
+    material: "C45",
     pattern: { kind: "single", points_mm: [[0, 0]], neighbour_mm: null, marks_mm: [], from_edges_mm: [] },
-    plan: { words: "as most would do it", verdict: "holds", hole_s: 30, total_s: 200, worst_use: 0.6, tools: 1, cost: { a_hole: 0.3, changes: 1, total: 2.2, rate_per_h: 45, unpriced: [] }, steps },
-    says: [], alternatives: [], families: [], break_evens: [], cautions: ["Glasses on."], checklist: [], sheets: [], deep_hole: null, working: [], ...more,
+    plan: {
+      words: "as most would do it",
+      verdict: "holds",
+      hole_s: 30,
+      total_s: 200,
+      worst_use: 0.6,
+      tools: 1,
+      cost: { a_hole: 0.3, changes: 1, total: 2.2, rate_per_h: 45, unpriced: [] },
+      steps,
+    },
+    says: [],
+    alternatives: [],
+    families: [],
+    break_evens: [],
+    cautions: ["Glasses on."],
+    checklist: [],
+    sheets: [],
+    deep_hole: null,
+    working: [],
+    ...more,
   }) as unknown as Answer;
 const hand = step("deburr", { words: "deburr both sides", tool: "", cutter: null, cutter_id: null, cut: null, why: "burrs cut" });
 
@@ -42,7 +110,8 @@ describe("the row of sections", () => {
   it("says under each its setting, stop, time, cost and tightest limit", () => {
     row([step("drill", { cut: cut({ pecks_mm: [10, 20], hand_force_n: 140 }) }), hand]);
     const first = within(screen.getAllByRole("listitem")[0] as HTMLElement);
-    for (const words of ["belt D, 310 rpm", "lean 140 N", "stop 24.1 mm", "out at 10, 20", "12 s", "overloads the motor"]) expect(first.getByText(words, { exact: false })).toBeTruthy();
+    for (const words of ["belt D, 310 rpm", "lean 140 N", "stop 24.1 mm", "out at 10, 20", "12 s", "overloads the motor"])
+      expect(first.getByText(words, { exact: false })).toBeTruthy();
     expect(first.getByText("Holds")).toBeTruthy();
     expect(within(screen.getAllByRole("listitem")[1] as HTMLElement).getByText("by hand")).toBeTruthy();
   });
@@ -72,14 +141,30 @@ describe("the row of sections", () => {
   });
 
   it("says what cannot be done, and where the point drills what it should not", () => {
-    row([step("drill", { cut: null, cannot: "the hole is 12 mm already" }), step("open", { cut: cut({ under: { beyond_mm: 4.1, meets: "the table", has_mm: 2, hits: true, words: "the point drills the table" } }) })], true);
+    row(
+      [
+        step("drill", { cut: null, cannot: "the hole is 12 mm already" }),
+        step("open", {
+          cut: cut({ under: { beyond_mm: 4.1, meets: "the table", has_mm: 2, hits: true, words: "the point drills the table" } }),
+        }),
+      ],
+      true,
+    );
     expect(screen.getByText("the hole is 12 mm already", { exact: false })).toBeTruthy();
     expect(screen.getByText("the point drills the table").className).toContain("vermilion");
   });
 
   it("tells of a blind hole how far it is full and what floor it leaves", () => {
     const on = { onPin: vi.fn(), onStrike: vi.fn(), onMove: vi.fn(), onTakeOut: vi.fn(), onBench: vi.fn() };
-    render(<Row answer={answer([step("drill", { cut: cut({ depth_mm: 26.8, floor_mm: 5.2 }) })], { through: false })} system={METRIC} own={false} pinned={[]} {...on} />);
+    render(
+      <Row
+        answer={answer([step("drill", { cut: cut({ depth_mm: 26.8, floor_mm: 5.2 }) })], { through: false })}
+        system={METRIC}
+        own={false}
+        pinned={[]}
+        {...on}
+      />,
+    );
     expect(screen.getByText("full width to 26.8 mm, floor 5.2 mm")).toBeTruthy();
   });
 
@@ -91,7 +176,14 @@ describe("the row of sections", () => {
 
 describe("the job card", () => {
   it("has every step that stands, none that was struck, boxes to write in, and the cautions", () => {
-    render(<Card answer={answer([step("pilot", { struck: true, words: "pilot 5 mm", cut: null }), step("drill"), hand])} system={METRIC} name="Rail clips" note="sixty of them" />);
+    render(
+      <Card
+        answer={answer([step("pilot", { struck: true, words: "pilot 5 mm", cut: null }), step("drill"), hand])}
+        system={METRIC}
+        name="Rail clips"
+        note="sixty of them"
+      />,
+    );
     const card = within(screen.getByLabelText("Job card"));
     expect(card.getByRole("heading").textContent).toBe("Rail clips: 4 × 10, 20.0 mm through");
     expect(card.getAllByRole("row")).toHaveLength(3);
@@ -131,8 +223,20 @@ describe("what is taken over from an answer", () => {
 
 describe("pictures of a plan", () => {
   it("draws a line a family and marks where another becomes cheaper", () => {
-    const family = (name: string, once: number, a_hole: number) => ({ family: name, words: name, once, a_hole, batch: once + 4 * a_hole, time_s: 1, verdict: "holds" as const, drills_mm: [10], unpriced: false });
-    const { container } = render(<BreakEven families={[family("twist", 1, 0.5), family("spade", 3, 0.3)]} breakEvens={[{ before: "twist", after: "spade", count: 10 }]} count={4} />);
+    const family = (name: string, once: number, a_hole: number) => ({
+      family: name,
+      words: name,
+      once,
+      a_hole,
+      batch: once + 4 * a_hole,
+      time_s: 1,
+      verdict: "holds" as const,
+      drills_mm: [10],
+      unpriced: false,
+    });
+    const { container } = render(
+      <BreakEven families={[family("twist", 1, 0.5), family("spade", 3, 0.3)]} breakEvens={[{ before: "twist", after: "spade", count: 10 }]} count={4} />,
+    );
     expect(screen.getByText("twist")).toBeTruthy();
     expect(screen.getByText("spade")).toBeTruthy();
     expect(container.querySelectorAll("circle")).toHaveLength(1);
@@ -140,7 +244,18 @@ describe("pictures of a plan", () => {
   });
 
   it("draws a controller's strokes as deep as they went", () => {
-    const { container } = render(<ProgramTrace points={[[0, -2, 0], [1, 10, 1], [1.2, -2, 0], [2, 20, 1]]} depth_mm={20} stopWords="20 mm" />);
+    const { container } = render(
+      <ProgramTrace
+        points={[
+          [0, -2, 0],
+          [1, 10, 1],
+          [1.2, -2, 0],
+          [2, 20, 1],
+        ]}
+        depth_mm={20}
+        stopWords="20 mm"
+      />,
+    );
     const feeds = [...container.querySelectorAll('line[stroke="var(--bronze)"]')].map((one) => Number(one.getAttribute("y2")));
     expect(feeds).toHaveLength(2);
     expect(feeds[1]).toBeGreaterThan(feeds[0] as number);

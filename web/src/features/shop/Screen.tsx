@@ -10,7 +10,14 @@ import { Machines } from "./parts/machines/Machines";
 import { Materials } from "./parts/Materials";
 import { People } from "./parts/People";
 
-const TABS = [["machines", "Machines"], ["crib", "Crib"], ["materials", "Metals"], ["files", "Files"], ["people", "People"], ["away", "Put away"]] as const;
+const TABS = [
+  ["machines", "Machines"],
+  ["crib", "Crib"],
+  ["materials", "Metals"],
+  ["files", "Files"],
+  ["people", "People"],
+  ["away", "Put away"],
+] as const;
 
 export function Shop() {
   // A machine taken up here goes into a job: the yard's first, where none was begun.
@@ -23,7 +30,13 @@ export function Shop() {
       <h1 className="sr-only">The Shop: the machines, drills and people that are really there</h1>
       <nav aria-label="Parts of the shop" className="no-print flex flex-wrap gap-x-5 border-b border-rule">
         {TABS.map(([path, words]) => (
-          <NavLink key={path} to={`/shop/${path}`} className={({ isActive }) => `tap flex items-center py-1.5 no-underline ${isActive ? "border-b-2 border-ink font-semibold text-ink" : "text-faint"}`}>
+          <NavLink
+            key={path}
+            to={`/shop/${path}`}
+            className={({ isActive }) =>
+              `tap flex items-center py-1.5 no-underline ${isActive ? "border-b-2 border-ink font-semibold text-ink" : "text-faint"}`
+            }
+          >
             {words}
           </NavLink>
         ))}

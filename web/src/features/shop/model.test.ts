@@ -17,7 +17,13 @@ describe("a record on the board", () => {
   });
 
   it("is undone and redone step by step, several fields at once being one step", () => {
-    let draft = reduce(opened(board), { do: "set", values: [["name", "B2"], ["stroke_mm", 70]] });
+    let draft = reduce(opened(board), {
+      do: "set",
+      values: [
+        ["name", "B2"],
+        ["stroke_mm", 70],
+      ],
+    });
     draft = reduce(draft, { do: "extra", name: "note", value: "by the door" });
     draft = reduce(draft, { do: "undo" });
     expect(draft.now.extra.note).toBe("");

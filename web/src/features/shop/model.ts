@@ -34,7 +34,8 @@ export function setAt(spec: unknown, path: string, value: unknown): unknown {
   return copy;
 }
 
-const without = (table: Readonly<Record<string, string>>, paths: readonly string[]) => Object.fromEntries(Object.entries(table).filter(([path]) => !paths.includes(path)));
+const without = (table: Readonly<Record<string, string>>, paths: readonly string[]) =>
+  Object.fromEntries(Object.entries(table).filter(([path]) => !paths.includes(path)));
 const moved = (draft: Draft, now: Board): Draft => ({ ...draft, now, past: [...draft.past, draft.now].slice(-MOST_STEPS), future: [] });
 
 export function reduce(draft: Draft, step: Step): Draft {
@@ -71,5 +72,10 @@ const sorted = (value: unknown): unknown =>
   Array.isArray(value)
     ? value.map(sorted)
     : value && typeof value === "object"
-      ? Object.fromEntries(Object.entries(value as Spec).filter(([, inner]) => inner != null).sort(([a], [b]) => a.localeCompare(b)).map(([name, inner]) => [name, sorted(inner)]))
+      ? Object.fromEntries(
+          Object.entries(value as Spec)
+            .filter(([, inner]) => inner != null)
+            .sort(([a], [b]) => a.localeCompare(b))
+            .map(([name, inner]) => [name, sorted(inner)]),
+        )
       : value;

@@ -10,15 +10,31 @@ export { type Role, useMay } from "../../job/queries";
 
 /** A machine drawn up; where the record will not do for the moment, the last drawing that would stays, marked stale. */
 export function useDrawn(spec: Spec) {
-  const drawn = useQuery({ queryKey: ["draw", spec], queryFn: ({ signal }) => api.drawMachine(spec, signal), retry: false, staleTime: Infinity });
+  const drawn = useQuery({
+    queryKey: ["draw", spec],
+    queryFn: ({ signal }) => api.drawMachine(spec, signal),
+    retry: false,
+    staleTime: Infinity,
+  });
   const [good, setGood] = useState<Schemas["DrawnMachine"] | null>(null);
   useEffect(() => {
     if (drawn.data) setGood(drawn.data);
   }, [drawn.data]);
-  return { drawn: drawn.data ?? good, stale: !drawn.data && good !== null, problems: drawn.error instanceof Refused ? drawn.error.problems : [] };
+  return {
+    drawn: drawn.data ?? good,
+    stale: !drawn.data && good !== null,
+    problems: drawn.error instanceof Refused ? drawn.error.problems : [],
+  };
 }
 export const useRated = (spec: Spec, on: boolean) =>
-  useQuery({ queryKey: ["rated", spec], queryFn: ({ signal }) => api.rateMachine(spec, signal), enabled: on, retry: false, staleTime: Infinity, placeholderData: keepPreviousData });
+  useQuery({
+    queryKey: ["rated", spec],
+    queryFn: ({ signal }) => api.rateMachine(spec, signal),
+    enabled: on,
+    retry: false,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
 export const useCrib = () => useQuery({ queryKey: ["crib"], queryFn: api.crib, staleTime: Infinity });
 export const usePeople = (on: boolean) => useQuery({ queryKey: ["people"], queryFn: api.people, enabled: on, retry: false });
 export const useAway = (kind: RecordKind) => useQuery({ queryKey: ["away", kind], queryFn: () => api.away(kind) });
@@ -31,7 +47,9 @@ export const useHistory = (kind: RecordKind | "checks", slug: string, on: boolea
 export function useWritten() {
   const client = useQueryClient();
   return async () => {
-    await Promise.all(["machines", "cutters", "materials", "checks", "plans", "plan", "crib", "away", "history"].map((key) => client.invalidateQueries({ queryKey: [key] })));
+    await Promise.all(
+      ["machines", "cutters", "materials", "checks", "plans", "plan", "crib", "away", "history"].map((key) => client.invalidateQueries({ queryKey: [key] })),
+    );
   };
 }
 

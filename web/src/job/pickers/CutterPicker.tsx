@@ -14,7 +14,16 @@ const SHOWN = 12;
 const DRILLS = (Object.keys(FAMILIES) as Family[]).filter((family) => FAMILIES[family].drills);
 /** A cutter of another family, of which nothing is said but its size: the family fills in the rest. */
 const plainly = (family: Family, diameter_mm: number): Cutter => ({
-  family, diameter_mm, substrate: null, point: null, edges: null, flute_length_mm: null, body_length_mm: null, free_length_mm: null, shank: null, shank_diameter_mm: null,
+  family,
+  diameter_mm,
+  substrate: null,
+  point: null,
+  edges: null,
+  flute_length_mm: null,
+  body_length_mm: null,
+  free_length_mm: null,
+  shank: null,
+  shank_diameter_mm: null,
 });
 const entries = <Key extends string>(table: Record<Key, string>) => Object.entries(table) as [Key, string][];
 
@@ -84,28 +93,24 @@ export function CutterPicker({ answer, onDone }: { answer: Answer | null; onDone
       </div>
       <Choices label="Edge" choices={entries(SUBSTRATES)} chosen={job.case.cutter.substrate ?? undefined} onChoose={(substrate) => edit({ substrate })} />
       {job.case.cutter.family === "twist" && (
-      <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
-        {entries(POINTS).map(([point, words]) => (
-          <button
-            key={point}
-            type="button"
-            className="chip flex items-center gap-2 text-sm"
-            aria-pressed={(job.case.cutter.point ?? "conventional") === point}
-            onClick={() => edit({ point })}
-          >
-            <DrillPoint point={point} width={20} />
-            {words}
-          </button>
-        ))}
-      </div>
+        <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
+          {entries(POINTS).map(([point, words]) => (
+            <button
+              key={point}
+              type="button"
+              className="chip flex items-center gap-2 text-sm"
+              aria-pressed={(job.case.cutter.point ?? "conventional") === point}
+              onClick={() => edit({ point })}
+            >
+              <DrillPoint point={point} width={20} />
+              {words}
+            </button>
+          ))}
+        </div>
       )}
       <FieldRows paths={DETAILS.cutter(job.case)} phrase="cutter" answer={answer} folded="Lengths, angles and the rest of this one" />
       <label className="flex min-h-8 items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          checked={job.pinned}
-          onChange={(event) => dispatch({ do: "commit", job: { ...job, pinned: event.target.checked } })}
-        />
+        <input type="checkbox" checked={job.pinned} onChange={(event) => dispatch({ do: "commit", job: { ...job, pinned: event.target.checked } })} />
         Pin this drill: it stays when the diameter changes
       </label>
     </div>

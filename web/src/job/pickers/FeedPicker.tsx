@@ -100,7 +100,12 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
         </button>
       )}
       {!byHand && <Program onDone={onDone} />}
-      <FieldRows paths={DETAILS.feed(job.case)} phrase="feed" answer={answer} folded={byHand ? "The lever, wheel or rack of this machine" : "What the feed can push"} />
+      <FieldRows
+        paths={DETAILS.feed(job.case)}
+        phrase="feed"
+        answer={answer}
+        folded={byHand ? "The lever, wheel or rack of this machine" : "What the feed can push"}
+      />
     </div>
   );
 }

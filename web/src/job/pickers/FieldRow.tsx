@@ -11,7 +11,15 @@ type Props = { path: string; phrase: Phrase; answer: Answer | null; onDone?: () 
 
 /** A list or figure as it would be typed. */
 export const typedForm = (value: unknown, unit: string, system: Parameters<typeof show>[2]): string =>
-  Array.isArray(value) ? value.join("; ") : typeof value === "number" ? (unit ? show(value, unit, system, 4).replace(/(\.\d*?)0+(?= )/, "$1").replace(/\.(?= )/, "") : String(value)) : "";
+  Array.isArray(value)
+    ? value.join("; ")
+    : typeof value === "number"
+      ? unit
+        ? show(value, unit, system, 4)
+            .replace(/(\.\d*?)0+(?= )/, "$1")
+            .replace(/\.(?= )/, "")
+        : String(value)
+      : "";
 
 export function FieldRow({ path, phrase, answer, onDone }: Props) {
   const { state, change, system } = useJob();
@@ -32,7 +40,14 @@ export function FieldRow({ path, phrase, answer, onDone }: Props) {
           <span className="heading">{label}</span>
           <Choices
             label={label}
-            choices={form.kind === "flag" ? [["true", "yes"], ["false", "no"]] : form.choices.map((key) => [key, choiceWords(path, key)] as const)}
+            choices={
+              form.kind === "flag"
+                ? [
+                    ["true", "yes"],
+                    ["false", "no"],
+                  ]
+                : form.choices.map((key) => [key, choiceWords(path, key)] as const)
+            }
             chosen={given ? String(value) : undefined}
             onChoose={(key) => set(form.kind === "flag" ? key === "true" : key)}
           />
@@ -61,7 +76,13 @@ export function FieldRow({ path, phrase, answer, onDone }: Props) {
 /** Several fields, folded away behind a line where they are not the picker's main thing. */
 export function FieldRows({ paths, phrase, answer, folded }: { paths: readonly string[]; phrase: Phrase; answer: Answer | null; folded?: string }) {
   if (paths.length === 0) return null;
-  const rows = <div className="grid gap-3">{paths.map((path) => <FieldRow key={path} path={path} phrase={phrase} answer={answer} />)}</div>;
+  const rows = (
+    <div className="grid gap-3">
+      {paths.map((path) => (
+        <FieldRow key={path} path={path} phrase={phrase} answer={answer} />
+      ))}
+    </div>
+  );
   if (!folded) return rows;
   return (
     <details>

@@ -50,10 +50,19 @@ export function DepthPicker({ answer, onDone }: { answer: Answer | null; onDone:
       />
       <Choices
         label="Through or blind"
-        choices={[["through", "through"], ["blind", "blind"]] as const}
+        choices={
+          [
+            ["through", "through"],
+            ["blind", "blind"],
+          ] as const
+        }
         chosen={job.case.hole.through === false ? "blind" : "through"}
         onChoose={(kind) =>
-          void change({ phrase: "depth", typed: job.typed.depth, edit: (was) => ({ ...was, hole: { ...was.hole, through: kind === "through", plate_thickness_mm: null } }) })
+          void change({
+            phrase: "depth",
+            typed: job.typed.depth,
+            edit: (was) => ({ ...was, hole: { ...was.hole, through: kind === "through", plate_thickness_mm: null } }),
+          })
         }
       />
       <FieldRows paths={DETAILS.depth(job.case)} phrase="depth" answer={answer} folded="A stack of plates, the bottom, past the far side" />
@@ -83,7 +92,10 @@ export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone:
   if (!job) return null;
   const size = job.case.hole.diameter_mm;
   const start = job.case.hole.start_diameter_mm ?? 0;
-  const sizes = pilots((cutters.data ?? []).filter((cutter) => cutter.family === "twist").map((cutter) => cutter.diameter_mm), size);
+  const sizes = pilots(
+    (cutters.data ?? []).filter((cutter) => cutter.family === "twist").map((cutter) => cutter.diameter_mm),
+    size,
+  );
   const set = (diameter: number) => void change({ phrase: "start", edit: (was) => withStart(was, diameter) }).then(onDone);
   return (
     <div className="grid gap-3">
@@ -98,7 +110,14 @@ export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone:
           onChoose={(one) => set(Number(one))}
         />
       )}
-      <TypedField slot="start" kind="diameter" label="Or a hole of" value={start > 0 ? (job.typed.start ?? plain(start, system)) : ""} apply={withStart} onDone={onDone} />
+      <TypedField
+        slot="start"
+        kind="diameter"
+        label="Or a hole of"
+        value={start > 0 ? (job.typed.start ?? plain(start, system)) : ""}
+        apply={withStart}
+        onDone={onDone}
+      />
       <FieldRows paths={DETAILS.start(job.case)} phrase="start" answer={answer} />
     </div>
   );

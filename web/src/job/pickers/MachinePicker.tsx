@@ -12,7 +12,14 @@ import { nominal } from "../units";
 import { FieldRow, FieldRows } from "./FieldRow";
 import { TypedField } from "./TypedField";
 
-const FEEDS: Record<string, string> = { "hand-lever": "hand lever", "magnet-rack": "hand capstan", tailstock: "wound tailstock", "power-steps": "power feed", servo: "servo feed", push: "pushed by hand" };
+const FEEDS: Record<string, string> = {
+  "hand-lever": "hand lever",
+  "magnet-rack": "hand capstan",
+  tailstock: "wound tailstock",
+  "power-steps": "power feed",
+  servo: "servo feed",
+  push: "pushed by hand",
+};
 
 /** The motor as its plate has it: output, or what it draws. */
 function power({ spindle }: Machine, system: System): string {
@@ -66,7 +73,14 @@ function AdHoc({ answer }: { answer: Answer | null }) {
         label="One not in the yard"
         choices={KINDS}
         chosen={own && machine.kind in PLAIN ? (machine.kind as keyof typeof PLAIN) : undefined}
-        onChoose={(kind) => void change({ phrase: "machine", settles: "machine", refs: { machine: undefined }, edit: (was) => ({ ...was, machine: plainly(kind, setting.speed_rpm) }) })}
+        onChoose={(kind) =>
+          void change({
+            phrase: "machine",
+            settles: "machine",
+            refs: { machine: undefined },
+            edit: (was) => ({ ...was, machine: plainly(kind, setting.speed_rpm) }),
+          })
+        }
       />
       {own && (
         <>
@@ -79,7 +93,10 @@ function AdHoc({ answer }: { answer: Answer | null }) {
               kind="machine.spindle.stages[].speed_rpm"
               label="The speeds it has"
               value={stages.map((stage) => stage.speed_rpm).join("; ")}
-              apply={(was, speeds: number[]) => ({ ...was, machine: { ...was.machine, spindle: { ...was.machine.spindle, stages: speeds.map((speed_rpm) => ({ speed_rpm })) } } })}
+              apply={(was, speeds: number[]) => ({
+                ...was,
+                machine: { ...was.machine, spindle: { ...was.machine.spindle, stages: speeds.map((speed_rpm) => ({ speed_rpm })) } },
+              })}
               hint="rpm, one after another: 280; 450; 700; 1120"
               settles="machine"
             />
@@ -99,7 +116,11 @@ export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDon
   return (
     <div className="grid gap-3">
       {(machines.data?.length ?? 0) > 4 && (
-        <button type="button" className="tap justify-self-start text-sm underline decoration-dotted" onClick={() => own.current?.scrollIntoView({ block: "start" })}>
+        <button
+          type="button"
+          className="tap justify-self-start text-sm underline decoration-dotted"
+          onClick={() => own.current?.scrollIntoView({ block: "start" })}
+        >
           Mine is not here: describe it
         </button>
       )}
@@ -130,7 +151,9 @@ export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDon
           </li>
         ))}
       </ul>
-      <h3 ref={own} className="heading">One not in the yard</h3>
+      <h3 ref={own} className="heading">
+        One not in the yard
+      </h3>
       <AdHoc answer={answer} />
       <FieldRows paths={DETAILS.machine(job.case)} phrase="machine" answer={answer} folded="Motor, stiffness and the rest of this one" />
     </div>

@@ -4,7 +4,20 @@ import { matching } from "./MaterialPicker";
 
 type Row = Parameters<typeof matching>[0][number];
 const row = (name: string, designations: string[], hardness_hb: number): Row => ({
-  id: name, name, designations, hardness_hb, iso_group: "P", tensile_n_mm2: null, condition: "", sure: "", sources: [], own: false, note: "", revision: 1, standing: "here" as const, spec: {},
+  id: name,
+  name,
+  designations,
+  hardness_hb,
+  iso_group: "P",
+  tensile_n_mm2: null,
+  condition: "",
+  sure: "",
+  sources: [],
+  own: false,
+  note: "",
+  revision: 1,
+  standing: "here" as const,
+  spec: {},
 });
 const ROWS = [
   row("Alloy steel 42CrMo4 annealed", ["42CrMo4", "1.7225", "4140/4142"], 205),

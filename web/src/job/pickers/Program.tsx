@@ -33,20 +33,33 @@ export function Program({ onDone }: { onDone: () => void }) {
     >
       <label className="grid gap-1.5">
         <span className="heading">Read a program back</span>
-        <input className="field figure" value={text} placeholder="S300 F127, 300 rpm 5 in/min, or a block" autoComplete="off" spellCheck={false} maxLength={400} onChange={(event) => setText(event.target.value)} />
+        <input
+          className="field figure"
+          value={text}
+          placeholder="S300 F127, 300 rpm 5 in/min, or a block"
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={400}
+          onChange={(event) => setText(event.target.value)}
+        />
       </label>
       <p aria-live="polite" className={`min-h-5 text-sm ${found.error ? "text-vermilion" : "text-faint"}`}>
         {found.error instanceof Refused && found.error.message}
         {read && (
           <>
-            {speed(read.speed_rpm)}, {show(read.feed_rate_mm_min, "mm/min", system)}: that is <strong className="figure text-ink">{show(read.feed_mm_rev, "mm/rev", system)}</strong>
+            {speed(read.speed_rpm)}, {show(read.feed_rate_mm_min, "mm/min", system)}: that is{" "}
+            <strong className="figure text-ink">{show(read.feed_mm_rev, "mm/rev", system)}</strong>
             {read.cycle && `; ${read.cycle}`}
             {read.depth_mm != null && `, to ${show(read.depth_mm, "mm", system)}`}
             {read.check && `. ${VERDICTS[read.check.verdict]}.`}
           </>
         )}
       </p>
-      {read && <button type="submit" className="chip justify-self-start">Take it: the setting as programmed</button>}
+      {read && (
+        <button type="submit" className="chip justify-self-start">
+          Take it: the setting as programmed
+        </button>
+      )}
     </form>
   );
 }

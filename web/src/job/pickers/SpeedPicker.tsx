@@ -13,7 +13,10 @@ function StepDrawing({ place, of, geared }: { place: number; of: number; geared:
     const teeth = { fill: "none", stroke: "var(--ink)", strokeWidth: 3, strokeDasharray: "2 1.6" };
     return (
       <svg width="64" height="30" viewBox="0 0 64 30" aria-hidden>
-        {[[32 - motor, motor], [32 + spindle, spindle]].map(([x = 0, r = 0]) => (
+        {[
+          [32 - motor, motor],
+          [32 + spindle, spindle],
+        ].map(([x = 0, r = 0]) => (
           <g key={x}>
             <circle cx={x} cy="15" r={r - 1} {...teeth} />
             <circle cx={x} cy="15" r={Math.max(r - 2.6, 1)} fill="none" stroke="var(--ink)" />
@@ -44,13 +47,16 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
   return (
     <div className="grid gap-3">
       <p className="text-sm text-faint">
-        {book ? `The book says ${significant(book.low, 2)} to ${significant(book.high, 2)} rpm for this drill in this metal.` : "No book speed is known for this edge in this metal."}
+        {book
+          ? `The book says ${significant(book.low, 2)} to ${significant(book.high, 2)} rpm for this drill in this metal.`
+          : "No book speed is known for this edge in this metal."}
       </p>
       {ranges.map((stage) => (
         <p key={`${stage.name} ${stage.min_rpm}`} className="flex items-center gap-3 text-sm">
           <SpeedRuler stages={[stage]} now={job.case.setting.speed_rpm} />
           <span className="figure">
-            {stage.name && `${stage.name}: `}{stage.min_rpm} to {stage.max_rpm} rpm
+            {stage.name && `${stage.name}: `}
+            {stage.min_rpm} to {stage.max_rpm} rpm
           </span>
         </p>
       ))}

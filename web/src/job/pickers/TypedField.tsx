@@ -109,12 +109,7 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
           <span className="text-sm text-faint">Nearest stock sizes</span>
           <div className="flex flex-wrap gap-1.5">
             {echo.data.near.map((size) => (
-              <button
-                key={size.text}
-                type="button"
-                className="chip figure text-sm"
-                onClick={() => dispatch({ do: "draft", slot, text: size.text })}
-              >
+              <button key={size.text} type="button" className="chip figure text-sm" onClick={() => dispatch({ do: "draft", slot, text: size.text })}>
                 {size.text}
               </button>
             ))}

@@ -21,25 +21,37 @@ export default function Compare({ sides, onClose }: { sides: readonly Side[]; on
           <table className="w-full border-collapse text-sm">
             <thead>
               <tr className="text-left align-bottom">
-                <th className="w-44"><span className="sr-only">Question</span></th>
+                <th className="w-44">
+                  <span className="sr-only">Question</span>
+                </th>
                 {sides.map((side, place) => (
-                  <th key={place} className="pt-2 pr-3 text-base font-semibold">{side.name}</th>
+                  <th key={place} className="pt-2 pr-3 text-base font-semibold">
+                    {side.name}
+                  </th>
                 ))}
               </tr>
             </thead>
             {compare(sides, materials.data ?? [], system).map(({ heading, rows }) => (
               <tbody key={heading}>
                 <tr>
-                  <th colSpan={sides.length + 1} scope="rowgroup" className="heading border-b border-ink pt-3 text-left">{heading}</th>
+                  <th colSpan={sides.length + 1} scope="rowgroup" className="heading border-b border-ink pt-3 text-left">
+                    {heading}
+                  </th>
                 </tr>
                 {rows.map(({ label, cells, differs }) => (
                   <tr key={label} data-differs={differs} className="border-b border-rule align-top">
                     <th scope="row" className="py-0.5 pr-3 text-left font-normal text-faint">
-                      {differs && <span className="font-bold text-bronze" title="differs">≠ <span className="sr-only">differs: </span></span>}
+                      {differs && (
+                        <span className="font-bold text-bronze" title="differs">
+                          ≠ <span className="sr-only">differs: </span>
+                        </span>
+                      )}
                       {label}
                     </th>
                     {cells.map((cell, place) => (
-                      <td key={place} className={`py-0.5 pr-3 ${differs ? "font-semibold" : ""}`}>{cell}</td>
+                      <td key={place} className={`py-0.5 pr-3 ${differs ? "font-semibold" : ""}`}>
+                        {cell}
+                      </td>
                     ))}
                   </tr>
                 ))}

@@ -8,10 +8,18 @@ const PLAIN: Job = {
     hole: { diameter_mm: 10, depth_mm: 20 },
     material: { id: "steel-structural-235" },
     cutter: { family: "twist" },
-    machine: { kind: "bench-press", name: "my machine", spindle: { power_kw: 0.55, drive: "belt", stages: [{ speed_rpm: 600 }] }, feed: { kind: "hand-lever" } },
+    machine: {
+      kind: "bench-press",
+      name: "my machine",
+      spindle: { power_kw: 0.55, drive: "belt", stages: [{ speed_rpm: 600 }] },
+      feed: { kind: "hand-lever" },
+    },
     setting: { speed_rpm: 600, hand_force_n: 100 },
   } as unknown as Job["case"],
-  typed: {}, refs: {}, pinned: false, name: "",
+  typed: {},
+  refs: {},
+  pinned: false,
+  name: "",
 };
 
 export function Empty() {
@@ -32,9 +40,13 @@ export function Empty() {
         </ol>
         <p className="py-2">Nothing stands in this yard yet: no machine, no drill, no job.</p>
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="chip font-semibold" onClick={() => dispatch({ do: "open", job: PLAIN })}>Start with a plain bench press and say the rest</button>
+          <button type="button" className="chip font-semibold" onClick={() => dispatch({ do: "open", job: PLAIN })}>
+            Start with a plain bench press and say the rest
+          </button>
         </div>
-        <p className="pt-3 text-sm text-faint">Or load the made-up ferry yard on the server: <code className="figure">make demo</code></p>
+        <p className="pt-3 text-sm text-faint">
+          Or load the made-up ferry yard on the server: <code className="figure">make demo</code>
+        </p>
       </section>
     </main>
   );

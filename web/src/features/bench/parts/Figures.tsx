@@ -68,7 +68,9 @@ function Pecks({ answer }: { answer: Answer }) {
           <li key={one.id} className="border-t border-rule pt-1">
             <span className={place === 0 ? "font-semibold first-letter:uppercase" : "first-letter:uppercase"}>{one.words}</span>
             {place === 0 && <span className="text-faint"> (usual here)</span>}
-            <span className="figure block text-xs">{one.depths_mm.length > 1 ? one.depths_mm.map((depth) => plain(depth, system)).join(", ") : "one pass"}</span>
+            <span className="figure block text-xs">
+              {one.depths_mm.length > 1 ? one.depths_mm.map((depth) => plain(depth, system)).join(", ") : "one pass"}
+            </span>
           </li>
         ))}
       </ul>

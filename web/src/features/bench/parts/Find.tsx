@@ -29,7 +29,10 @@ export function Find({ all, onClose }: { all: readonly Found[]; onClose: () => v
     <Dialog.Root open onOpenChange={onClose}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-16 left-1/2 z-50 grid max-h-[75vh] w-[min(34rem,calc(100vw-1rem))] -translate-x-1/2 gap-2 overflow-y-auto border border-ink bg-film p-3">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-16 left-1/2 z-50 grid max-h-[75vh] w-[min(34rem,calc(100vw-1rem))] -translate-x-1/2 gap-2 overflow-y-auto border border-ink bg-film p-3"
+        >
           <Dialog.Title className="heading">Find anything</Dialog.Title>
           <input
             className="field"
@@ -49,7 +52,15 @@ export function Find({ all, onClose }: { all: readonly Found[]; onClose: () => v
           />
           <ul id="found" role="listbox" aria-label="Found" className="grid gap-1">
             {found.map((one, place) => (
-              <li key={`${one.group} ${one.id}`} id={`found-${place}`} role="option" aria-selected={place === at} className="chip grid cursor-pointer grid-cols-[5rem_1fr] gap-x-2" data-chosen={place === at} onClick={() => take(one)}>
+              <li
+                key={`${one.group} ${one.id}`}
+                id={`found-${place}`}
+                role="option"
+                aria-selected={place === at}
+                className="chip grid cursor-pointer grid-cols-[5rem_1fr] gap-x-2"
+                data-chosen={place === at}
+                onClick={() => take(one)}
+              >
                 <span className="text-sm text-faint">{one.group}</span>
                 <span>
                   {one.name} <span className="text-sm text-faint">{one.more}</span>

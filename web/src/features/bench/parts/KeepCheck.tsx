@@ -19,5 +19,15 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
     dispatch({ do: "named", name: kept.name, check: kept.slug });
     await client.invalidateQueries({ queryKey: ["checks"] });
   };
-  return <KeepForm label="Keep this check" name={job.name} note={already?.note ?? ""} already={already?.name} onKeep={keep} open={open} onOpenChange={onOpenChange} />;
+  return (
+    <KeepForm
+      label="Keep this check"
+      name={job.name}
+      note={already?.note ?? ""}
+      already={already?.name}
+      onKeep={keep}
+      open={open}
+      onOpenChange={onOpenChange}
+    />
+  );
 }

@@ -37,7 +37,11 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
     const then = asJob(kept);
     setSides([
       { name: `${kept.name}, as it was kept`, job: then, answer: kept.answer },
-      { name: what ? `On today’s ${what}` : "Again today: machine and cutter are as they were", job: { ...then, case: found.case as Job["case"] }, answer: found.now },
+      {
+        name: what ? `On today’s ${what}` : "Again today: machine and cutter are as they were",
+        job: { ...then, case: found.case as Job["case"] },
+        answer: found.now,
+      },
     ]);
     setOpen(false);
   };
@@ -49,7 +53,11 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
     <>
       <Panel
         label="Kept checks"
-        trigger={<>Kept<span className="hidden wide:inline"> checks</span> <span className="figure text-faint">{checks.data?.length ?? ""}</span></>}
+        trigger={
+          <>
+            Kept<span className="hidden wide:inline"> checks</span> <span className="figure text-faint">{checks.data?.length ?? ""}</span>
+          </>
+        }
         triggerLabel={`Kept checks, ${checks.data?.length ?? 0}`}
         wide
         open={open}
@@ -68,7 +76,12 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
                 type="button"
                 className="chip grid"
                 data-chosen={job?.refs.check === check.slug}
-                onClick={() => void openCheck(check.slug).then((opened) => { dispatch({ do: "open", job: opened }); setOpen(false); })}
+                onClick={() =>
+                  void openCheck(check.slug).then((opened) => {
+                    dispatch({ do: "open", job: opened });
+                    setOpen(false);
+                  })
+                }
               >
                 <span className="flex justify-between gap-3">
                   <span className="font-semibold">{check.name}</span>
@@ -78,12 +91,33 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
                 {check.note && <span className="text-sm text-faint">{check.note}</span>}
               </button>
               <div className="grid content-start">
-              <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
-                <input type="checkbox" aria-label={`Compare with ${check.name}`} checked={beside.includes(check.slug)} onChange={(event) => pick(check.slug, event.target.checked)} />
-                <span aria-hidden>compare</span>
-              </label>
-              <button type="button" className="tap px-1 text-xs underline decoration-dotted" aria-label={`Check ${check.name} again on today’s machine`} onClick={() => void again(check.slug)}>again</button>
-              {may && <button type="button" className="tap px-1 text-xs underline decoration-dotted" aria-label={`Put ${check.name} away`} onClick={() => void putAway(check.slug)}>put away</button>}
+                <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
+                  <input
+                    type="checkbox"
+                    aria-label={`Compare with ${check.name}`}
+                    checked={beside.includes(check.slug)}
+                    onChange={(event) => pick(check.slug, event.target.checked)}
+                  />
+                  <span aria-hidden>compare</span>
+                </label>
+                <button
+                  type="button"
+                  className="tap px-1 text-xs underline decoration-dotted"
+                  aria-label={`Check ${check.name} again on today’s machine`}
+                  onClick={() => void again(check.slug)}
+                >
+                  again
+                </button>
+                {may && (
+                  <button
+                    type="button"
+                    className="tap px-1 text-xs underline decoration-dotted"
+                    aria-label={`Put ${check.name} away`}
+                    onClick={() => void putAway(check.slug)}
+                  >
+                    put away
+                  </button>
+                )}
               </div>
             </li>
           ))}

@@ -16,13 +16,39 @@ export function Outdated() {
       {machine && (
         <>
           {machine.name} has been changed in the shop since it was taken up here.
-          <button type="button" className="chip text-sm" onClick={() => void change({ phrase: "machine", settles: "machine", refs: { machine: { id: machine.id, revision: machine.revision } }, edit: (was) => ({ ...was, machine: machine.spec as Machine }) })}>Take it as it is today</button>
+          <button
+            type="button"
+            className="chip text-sm"
+            onClick={() =>
+              void change({
+                phrase: "machine",
+                settles: "machine",
+                refs: { machine: { id: machine.id, revision: machine.revision } },
+                edit: (was) => ({ ...was, machine: machine.spec as Machine }),
+              })
+            }
+          >
+            Take it as it is today
+          </button>
         </>
       )}
       {cutter && (
         <>
           {cutter.name} has been changed in the crib since.
-          <button type="button" className="chip text-sm" onClick={() => void change({ phrase: "cutter", settles: "cutter", refs: { cutter: { id: cutter.id, revision: cutter.revision } }, edit: (was) => ({ ...was, cutter: cutter.spec as Cutter }) })}>Take it as it is today</button>
+          <button
+            type="button"
+            className="chip text-sm"
+            onClick={() =>
+              void change({
+                phrase: "cutter",
+                settles: "cutter",
+                refs: { cutter: { id: cutter.id, revision: cutter.revision } },
+                edit: (was) => ({ ...was, cutter: cutter.spec as Cutter }),
+              })
+            }
+          >
+            Take it as it is today
+          </button>
         </>
       )}
     </p>

@@ -21,8 +21,12 @@ export function Share() {
           <input className="field figure text-xs" readOnly value={location.href} onFocus={(event) => event.target.select()} />
         </label>
         <p className="text-sm text-faint">The whole job is in the link: hole, metal, cutter, machine and setting, as they are now.</p>
-        <button type="button" className="chip justify-self-start" onClick={() => void copy()}>Copy it</button>
-        <p role="status" className="min-h-5 text-sm">{said}</p>
+        <button type="button" className="chip justify-self-start" onClick={() => void copy()}>
+          Copy it
+        </button>
+        <p role="status" className="min-h-5 text-sm">
+          {said}
+        </p>
       </div>
     </Panel>
   );

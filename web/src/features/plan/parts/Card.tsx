@@ -25,8 +25,14 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
   const drill = steps.findLast((step) => step.kind === "drill")?.cut;
   return (
     <section aria-label="Job card" className="job-card print-only">
-      <h2 className="font-semibold">{name ? `${name}: ` : ""}{answer.count} × {answer.hole.text}, {show(answer.depth_mm, "mm", system)} {answer.through ? "through" : "deep"}</h2>
-      <p>{answer.material}, on {answer.machine}. {answer.seats.map((seat) => `${seat.kind} ${plain(seat.diameter_mm, system)}. `).join("")}{note}</p>
+      <h2 className="font-semibold">
+        {name ? `${name}: ` : ""}
+        {answer.count} × {answer.hole.text}, {show(answer.depth_mm, "mm", system)} {answer.through ? "through" : "deep"}
+      </h2>
+      <p>
+        {answer.material}, on {answer.machine}. {answer.seats.map((seat) => `${seat.kind} ${plain(seat.diameter_mm, system)}. `).join("")}
+        {note}
+      </p>
       <ol className="mt-2 flex items-end gap-4" aria-label="Sections">
         {steps.map((step, k) => (
           <li key={k} className="text-center">
@@ -37,34 +43,85 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
       </ol>
       <table className="mt-1 w-full border-collapse">
         <thead>
-          <tr className="text-left">{["", "step", "belt or gear, speed; feed or hand", "stop, tip at", "out to clear at", "coolant", "look out for", "time", "✓"].map((head) => <th key={head} className={`${CELL} font-semibold`}>{head}</th>)}</tr>
+          <tr className="text-left">
+            {["", "step", "belt or gear, speed; feed or hand", "stop, tip at", "out to clear at", "coolant", "look out for", "time", "✓"].map((head) => (
+              <th key={head} className={`${CELL} font-semibold`}>
+                {head}
+              </th>
+            ))}
+          </tr>
         </thead>
         <tbody>
           {steps.map((step, k) => (
             <tr key={k}>
               <td className={CELL}>{k + 1}</td>
-              <td className={CELL}><b>{step.words}</b><br />{step.tool}</td>
-              <td className={CELL}><Setting step={step} system={system} /></td>
-              <td className={CELL}>{step.cut ? show(step.cut.stop_mm, "mm", system) : ""}{step.cut && !answer.through && step.kind !== "mark" ? `, full width to ${show(step.cut.depth_mm, "mm", system)}` : ""}</td>
-              <td className={CELL}>{step.cut?.pecks_mm.slice(0, 6).map((depth) => plain(depth, system).replace(/ \w+$/, "")).join(", ")}{(step.cut?.pecks_mm.length ?? 0) > 6 ? " …" : ""}</td>
+              <td className={CELL}>
+                <b>{step.words}</b>
+                <br />
+                {step.tool}
+              </td>
+              <td className={CELL}>
+                <Setting step={step} system={system} />
+              </td>
+              <td className={CELL}>
+                {step.cut ? show(step.cut.stop_mm, "mm", system) : ""}
+                {step.cut && !answer.through && step.kind !== "mark" ? `, full width to ${show(step.cut.depth_mm, "mm", system)}` : ""}
+              </td>
+              <td className={CELL}>
+                {step.cut?.pecks_mm
+                  .slice(0, 6)
+                  .map((depth) => plain(depth, system).replace(/ \w+$/, ""))
+                  .join(", ")}
+                {(step.cut?.pecks_mm.length ?? 0) > 6 ? " …" : ""}
+              </td>
               <td className={CELL}>{step.cut?.coolant}</td>
-              <td className={CELL}>{step.cannot || (step.cut ? `${step.cut.failure}${step.cut.under?.hits ? `; ${step.cut.under.words}` : ""}` : step.kind === "deburr" ? "" : step.why)}</td>
+              <td className={CELL}>
+                {step.cannot ||
+                  (step.cut ? `${step.cut.failure}${step.cut.under?.hits ? `; ${step.cut.under.words}` : ""}` : step.kind === "deburr" ? "" : step.why)}
+              </td>
               <td className={CELL}>{time(step.time_s)}</td>
               <td className={CELL}>☐</td>
             </tr>
           ))}
         </tbody>
       </table>
-      {drill && <p className="mt-1"><b>Good chip:</b> {drill.chip}. <b>Good sound:</b> {drill.sound}.{drill.under ? ` ${drill.under.words}.` : ""}</p>}
-      {answer.pattern.points_mm.length > 1 && (
-        <p><b>Marking out:</b> {answer.pattern.neighbour_mm !== null ? `neighbours ${plain(answer.pattern.neighbour_mm, system)}; ` : ""}{answer.pattern.from_edges_mm.length ? `from the edges: ${answer.pattern.from_edges_mm.slice(0, 8).map((point, k) => `${k + 1}: ${point.map((one) => plain(one, system).replace(/ \w+$/, "")).join("/")}`).join(", ")}${answer.pattern.from_edges_mm.length > 8 ? " …" : ""}` : `from hole 1: ${answer.pattern.marks_mm.slice(0, 8).map((one) => plain(one, system).replace(/ \w+$/, "")).join(", ")}`}</p>
+      {drill && (
+        <p className="mt-1">
+          <b>Good chip:</b> {drill.chip}. <b>Good sound:</b> {drill.sound}.{drill.under ? ` ${drill.under.words}.` : ""}
+        </p>
       )}
-      <p>{time(answer.plan.hole_s)} a hole, {time(answer.plan.total_s)} for all with changes; cost {money(answer.plan.cost.total)} in the shop’s money.</p>
+      {answer.pattern.points_mm.length > 1 && (
+        <p>
+          <b>Marking out:</b> {answer.pattern.neighbour_mm !== null ? `neighbours ${plain(answer.pattern.neighbour_mm, system)}; ` : ""}
+          {answer.pattern.from_edges_mm.length
+            ? `from the edges: ${answer.pattern.from_edges_mm
+                .slice(0, 8)
+                .map((point, k) => `${k + 1}: ${point.map((one) => plain(one, system).replace(/ \w+$/, "")).join("/")}`)
+                .join(", ")}${answer.pattern.from_edges_mm.length > 8 ? " …" : ""}`
+            : `from hole 1: ${answer.pattern.marks_mm
+                .slice(0, 8)
+                .map((one) => plain(one, system).replace(/ \w+$/, ""))
+                .join(", ")}`}
+        </p>
+      )}
+      <p>
+        {time(answer.plan.hole_s)} a hole, {time(answer.plan.total_s)} for all with changes; cost {money(answer.plan.cost.total)} in the shop’s money.
+      </p>
       <div className="mt-1 grid grid-cols-[1fr_1fr_2fr] gap-2">
-        {["measured size", "position, burr", "notes"].map((box) => <div key={box} className="h-14 border border-rule px-1">{box}</div>)}
+        {["measured size", "position, burr", "notes"].map((box) => (
+          <div key={box} className="h-14 border border-rule px-1">
+            {box}
+          </div>
+        ))}
       </div>
-      <ul className="mt-1 list-disc pl-4">{answer.cautions.slice(0, MOST_CAUTIONS).map((words) => <li key={words}>{words}</li>)}</ul>
-      <p className="mt-1">Printed {new Date().toLocaleDateString()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.</p>
+      <ul className="mt-1 list-disc pl-4">
+        {answer.cautions.slice(0, MOST_CAUTIONS).map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+      <p className="mt-1">
+        Printed {new Date().toLocaleDateString()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.
+      </p>
     </section>
   );
 }

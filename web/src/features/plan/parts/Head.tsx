@@ -17,9 +17,24 @@ type Props = {
   wrong: boolean;
   put: (part: Partial<Asked>) => void;
 };
-const PATTERNS = [["single", "anywhere"], ["line", "on a line"], ["grid", "in a grid"], ["circle", "on a bolt circle"]] as const;
-const BEHIND = [["backing", "a board behind"], ["parallels", "on parallels"], ["table", "on the table"], ["vice", "in the vice"], ["air", "nothing behind"]] as const;
-const THREADS = [["any", "as it goes"], ["tap", "tapped"], ["mill", "milled"]] as const;
+const PATTERNS = [
+  ["single", "anywhere"],
+  ["line", "on a line"],
+  ["grid", "in a grid"],
+  ["circle", "on a bolt circle"],
+] as const;
+const BEHIND = [
+  ["backing", "a board behind"],
+  ["parallels", "on parallels"],
+  ["table", "on the table"],
+  ["vice", "in the vice"],
+  ["air", "nothing behind"],
+] as const;
+const THREADS = [
+  ["any", "as it goes"],
+  ["tap", "tapped"],
+  ["mill", "milled"],
+] as const;
 const PAUSE_MS = 350;
 
 function HoleText({ hole, wrong, onHole }: { hole: string; wrong: boolean; onHole: (hole: string) => void }) {
@@ -35,7 +50,15 @@ function HoleText({ hole, wrong, onHole }: { hole: string; wrong: boolean; onHol
   return (
     <label className="grid text-xs text-faint">
       the hole, as drawn
-      <input className="plate-field figure w-40! text-lg font-bold text-blue" value={text} placeholder="20, 20 H7, M12" autoComplete="off" spellCheck={false} aria-invalid={wrong} onChange={(event) => setText(event.target.value)} />
+      <input
+        className="plate-field figure w-40! text-lg font-bold text-blue"
+        value={text}
+        placeholder="20, 20 H7, M12"
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={wrong}
+        onChange={(event) => setText(event.target.value)}
+      />
     </label>
   );
 }
@@ -52,48 +75,196 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
     <section aria-label="The hole as drawn" className="no-print grid gap-2">
       <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
         <span className="pb-1 text-lg">Make</span>
-        {kind === "grid" ? <span className="figure pb-1 text-lg font-bold">{countOf(asked)}</span> : <NumberField className="w-14" label="how many" value={asked.count} low={1} high={400} whole onNumber={(count) => put({ count })} />}
+        {kind === "grid" ? (
+          <span className="figure pb-1 text-lg font-bold">{countOf(asked)}</span>
+        ) : (
+          <NumberField className="w-14" label="how many" value={asked.count} low={1} high={400} whole onNumber={(count) => put({ count })} />
+        )}
         <span className="pb-1 text-lg">×</span>
         <HoleText hole={asked.hole} wrong={wrong} onHole={(hole) => anew({ hole })} />
-        <label className="grid text-xs text-faint">and goes
-          <select className={choice} value={asked.through ? "through" : "blind"} onChange={(event) => anew({ through: event.target.value === "through" })}><option value="through">through</option><option value="blind">blind</option></select>
+        <label className="grid text-xs text-faint">
+          and goes
+          <select className={choice} value={asked.through ? "through" : "blind"} onChange={(event) => anew({ through: event.target.value === "through" })}>
+            <option value="through">through</option>
+            <option value="blind">blind</option>
+          </select>
         </label>
-        {asked.stack_mm.length > 1 ? <span className="figure pb-1 text-lg font-bold">{plain(asked.stack_mm.reduce((sum, one) => sum + one, 0), system)}</span> : <LengthField label="deep" path="hole.depth_mm" value_mm={asked.depth_mm} onLength={(depth_mm) => anew({ depth_mm })} />}
-        {!asked.through && <LengthField label="in metal this thick" path="hole.plate_thickness_mm" className="w-28" value_mm={asked.plate_mm} placeholder="twice that" onEmpty={() => put({ plate_mm: null })} onLength={(plate_mm) => anew({ plate_mm })} />}
+        {asked.stack_mm.length > 1 ? (
+          <span className="figure pb-1 text-lg font-bold">
+            {plain(
+              asked.stack_mm.reduce((sum, one) => sum + one, 0),
+              system,
+            )}
+          </span>
+        ) : (
+          <LengthField label="deep" path="hole.depth_mm" value_mm={asked.depth_mm} onLength={(depth_mm) => anew({ depth_mm })} />
+        )}
+        {!asked.through && (
+          <LengthField
+            label="in metal this thick"
+            path="hole.plate_thickness_mm"
+            className="w-28"
+            value_mm={asked.plate_mm}
+            placeholder="twice that"
+            onEmpty={() => put({ plate_mm: null })}
+            onLength={(plate_mm) => anew({ plate_mm })}
+          />
+        )}
         <span className="pb-1 text-lg">in</span>
-        <label className="grid text-xs text-faint">metal
-          <select aria-label="Metal" className={`${choice} max-w-64`} value={asked.material} onChange={(event) => anew({ material: event.target.value })}>{materials.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select>
+        <label className="grid text-xs text-faint">
+          metal
+          <select aria-label="Metal" className={`${choice} max-w-64`} value={asked.material} onChange={(event) => anew({ material: event.target.value })}>
+            {materials.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
         </label>
         <span className="pb-1 text-lg">on</span>
-        <label className="grid text-xs text-faint">machine
-          <select aria-label="Machine" className={`${choice} max-w-64`} value={machine} onChange={(event) => anew({ machine: event.target.value })}>{machines.map((one) => <option key={one.id} value={one.id}>{one.name}</option>)}</select>
+        <label className="grid text-xs text-faint">
+          machine
+          <select aria-label="Machine" className={`${choice} max-w-64`} value={machine} onChange={(event) => anew({ machine: event.target.value })}>
+            {machines.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
         </label>
-        <label className="grid text-xs text-faint">standing
-          <select aria-label="Where they stand" className={choice} value={kind} onChange={(event) => pattern({ kind: event.target.value as Pattern["kind"] })}>{PATTERNS.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select>
+        <label className="grid text-xs text-faint">
+          standing
+          <select aria-label="Where they stand" className={choice} value={kind} onChange={(event) => pattern({ kind: event.target.value as Pattern["kind"] })}>
+            {PATTERNS.map(([one, words]) => (
+              <option key={one} value={one}>
+                {words}
+              </option>
+            ))}
+          </select>
         </label>
       </div>
       <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-        {kind === "grid" && <NumberField className="w-14" label="across" value={asked.pattern.columns} low={1} high={400} whole onNumber={(columns) => pattern({ columns })} />}
-        {kind === "grid" && <NumberField className="w-14" label="down" value={asked.pattern.rows} low={1} high={400} whole onNumber={(rows) => pattern({ rows })} />}
-        {(kind === "line" || kind === "grid") && <LengthField label="pitch" path="hole.depth_mm" value_mm={asked.pattern.pitch_mm} onLength={(pitch_mm) => pattern({ pitch_mm })} />}
-        {kind === "grid" && <LengthField label="between rows" path="hole.depth_mm" value_mm={asked.pattern.row_pitch_mm} onLength={(row_pitch_mm) => pattern({ row_pitch_mm })} />}
-        {kind === "circle" && <LengthField label="circle across" path="hole.depth_mm" value_mm={asked.pattern.circle_mm} onLength={(circle_mm) => pattern({ circle_mm })} />}
-        {kind !== "single" && <LengthField label={kind === "circle" ? "centre from the left" : "1 from the left"} path="hole.depth_mm" className="w-28" value_mm={asked.pattern.edge_x_mm} onEmpty={() => pattern({ edge_x_mm: null })} onLength={(edge_x_mm) => pattern({ edge_x_mm })} />}
-        {kind !== "single" && <LengthField label={kind === "circle" ? "centre from near edge" : "1 from the near edge"} path="hole.depth_mm" className="w-32" value_mm={asked.pattern.edge_y_mm} onEmpty={() => pattern({ edge_y_mm: null })} onLength={(edge_y_mm) => pattern({ edge_y_mm })} />}
-        {kind === "single" && <LengthField label="nearest edge" className="w-24" path="hole.edge_distance_mm" value_mm={asked.edge_distance_mm} onEmpty={() => put({ edge_distance_mm: null })} onLength={(edge_distance_mm) => put({ edge_distance_mm })} />}
-        <label className="grid text-xs text-faint">under it
-          <select className="plate-field w-auto! text-base text-ink" value={asked.behind} onChange={(event) => put({ behind: event.target.value as Asked["behind"] })}>{BEHIND.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select>
+        {kind === "grid" && (
+          <NumberField className="w-14" label="across" value={asked.pattern.columns} low={1} high={400} whole onNumber={(columns) => pattern({ columns })} />
+        )}
+        {kind === "grid" && (
+          <NumberField className="w-14" label="down" value={asked.pattern.rows} low={1} high={400} whole onNumber={(rows) => pattern({ rows })} />
+        )}
+        {(kind === "line" || kind === "grid") && (
+          <LengthField label="pitch" path="hole.depth_mm" value_mm={asked.pattern.pitch_mm} onLength={(pitch_mm) => pattern({ pitch_mm })} />
+        )}
+        {kind === "grid" && (
+          <LengthField label="between rows" path="hole.depth_mm" value_mm={asked.pattern.row_pitch_mm} onLength={(row_pitch_mm) => pattern({ row_pitch_mm })} />
+        )}
+        {kind === "circle" && (
+          <LengthField label="circle across" path="hole.depth_mm" value_mm={asked.pattern.circle_mm} onLength={(circle_mm) => pattern({ circle_mm })} />
+        )}
+        {kind !== "single" && (
+          <LengthField
+            label={kind === "circle" ? "centre from the left" : "1 from the left"}
+            path="hole.depth_mm"
+            className="w-28"
+            value_mm={asked.pattern.edge_x_mm}
+            onEmpty={() => pattern({ edge_x_mm: null })}
+            onLength={(edge_x_mm) => pattern({ edge_x_mm })}
+          />
+        )}
+        {kind !== "single" && (
+          <LengthField
+            label={kind === "circle" ? "centre from near edge" : "1 from the near edge"}
+            path="hole.depth_mm"
+            className="w-32"
+            value_mm={asked.pattern.edge_y_mm}
+            onEmpty={() => pattern({ edge_y_mm: null })}
+            onLength={(edge_y_mm) => pattern({ edge_y_mm })}
+          />
+        )}
+        {kind === "single" && (
+          <LengthField
+            label="nearest edge"
+            className="w-24"
+            path="hole.edge_distance_mm"
+            value_mm={asked.edge_distance_mm}
+            onEmpty={() => put({ edge_distance_mm: null })}
+            onLength={(edge_distance_mm) => put({ edge_distance_mm })}
+          />
+        )}
+        <label className="grid text-xs text-faint">
+          under it
+          <select
+            className="plate-field w-auto! text-base text-ink"
+            value={asked.behind}
+            onChange={(event) => put({ behind: event.target.value as Asked["behind"] })}
+          >
+            {BEHIND.map(([one, words]) => (
+              <option key={one} value={one}>
+                {words}
+              </option>
+            ))}
+          </select>
         </label>
-        <LengthField label="free room there" path="hole.depth_mm" className="w-24" value_mm={asked.under_mm} onEmpty={() => put({ under_mm: null })} onLength={(under_mm) => put({ under_mm })} />
-        <LengthField label="counterbore" path="cutter.diameter_mm" className="w-24" placeholder="none" value_mm={asked.counterbore_mm} onEmpty={() => put({ counterbore_mm: null, counterbore_depth_mm: null })} onLength={(counterbore_mm) => anew({ counterbore_mm })} />
-        {asked.counterbore_mm !== null && <LengthField label="so deep" path="hole.depth_mm" placeholder="the hole’s size" value_mm={asked.counterbore_depth_mm} onEmpty={() => put({ counterbore_depth_mm: null })} onLength={(counterbore_depth_mm) => put({ counterbore_depth_mm })} />}
-        <LengthField label="countersink" path="cutter.diameter_mm" className="w-24" placeholder="none" value_mm={asked.countersink_mm} onEmpty={() => put({ countersink_mm: null })} onLength={(countersink_mm) => anew({ countersink_mm })} />
+        <LengthField
+          label="free room there"
+          path="hole.depth_mm"
+          className="w-24"
+          value_mm={asked.under_mm}
+          onEmpty={() => put({ under_mm: null })}
+          onLength={(under_mm) => put({ under_mm })}
+        />
+        <LengthField
+          label="counterbore"
+          path="cutter.diameter_mm"
+          className="w-24"
+          placeholder="none"
+          value_mm={asked.counterbore_mm}
+          onEmpty={() => put({ counterbore_mm: null, counterbore_depth_mm: null })}
+          onLength={(counterbore_mm) => anew({ counterbore_mm })}
+        />
+        {asked.counterbore_mm !== null && (
+          <LengthField
+            label="so deep"
+            path="hole.depth_mm"
+            placeholder="the hole’s size"
+            value_mm={asked.counterbore_depth_mm}
+            onEmpty={() => put({ counterbore_depth_mm: null })}
+            onLength={(counterbore_depth_mm) => put({ counterbore_depth_mm })}
+          />
+        )}
+        <LengthField
+          label="countersink"
+          path="cutter.diameter_mm"
+          className="w-24"
+          placeholder="none"
+          value_mm={asked.countersink_mm}
+          onEmpty={() => put({ countersink_mm: null })}
+          onLength={(countersink_mm) => anew({ countersink_mm })}
+        />
         {/^\s*(M|G|Rp|\d.*(BA|UN|-\s*\d))/i.test(asked.hole) && (
-          <label className="grid text-xs text-faint">the thread
-            <select className="plate-field w-auto! text-base text-ink" value={asked.thread} onChange={(event) => anew({ thread: event.target.value as Asked["thread"] })}>{THREADS.map(([one, words]) => <option key={one} value={one}>{words}</option>)}</select>
+          <label className="grid text-xs text-faint">
+            the thread
+            <select
+              className="plate-field w-auto! text-base text-ink"
+              value={asked.thread}
+              onChange={(event) => anew({ thread: event.target.value as Asked["thread"] })}
+            >
+              {THREADS.map(([one, words]) => (
+                <option key={one} value={one}>
+                  {words}
+                </option>
+              ))}
+            </select>
           </label>
         )}
-        {turns && <LengthField label="trial bore measured" path="cutter.diameter_mm" className="w-32" value_mm={asked.measured_mm} onEmpty={() => put({ measured_mm: null })} onLength={(measured_mm) => put({ measured_mm })} />}
+        {turns && (
+          <LengthField
+            label="trial bore measured"
+            path="cutter.diameter_mm"
+            className="w-32"
+            value_mm={asked.measured_mm}
+            onEmpty={() => put({ measured_mm: null })}
+            onLength={(measured_mm) => put({ measured_mm })}
+          />
+        )}
         <Stack stack={asked.stack_mm} onStack={(stack_mm) => anew({ stack_mm })} />
         <NumberField className="w-24" label="machine’s hour" value={asked.rate_per_h} low={0} high={10000} onNumber={(rate_per_h) => put({ rate_per_h })} />
         <Choices label="What is wanted" choices={WANTS} chosen={asked.want} onChoose={(want) => put({ want, steps: null })} />
@@ -118,9 +289,28 @@ function Stack({ stack, onStack }: { stack: readonly number[]; onStack: (stack: 
     }
   };
   return (
-    <label className="grid w-28 text-xs text-faint">plates of a stack
-      <input className="plate-field figure text-base text-ink" value={text ?? stack.map((one) => plain(one, system)).join(" + ")} placeholder="one plate" aria-invalid={wrong !== null} title="Plates drilled together, top first: 8 + 12" onChange={(event) => { setText(event.target.value); setWrong(null); }} onBlur={() => void take()} onKeyDown={(event) => { if (event.key === "Enter") void take(); }} />
-      {wrong && <span role="alert" className="text-vermilion">{wrong}</span>}
+    <label className="grid w-28 text-xs text-faint">
+      plates of a stack
+      <input
+        className="plate-field figure text-base text-ink"
+        value={text ?? stack.map((one) => plain(one, system)).join(" + ")}
+        placeholder="one plate"
+        aria-invalid={wrong !== null}
+        title="Plates drilled together, top first: 8 + 12"
+        onChange={(event) => {
+          setText(event.target.value);
+          setWrong(null);
+        }}
+        onBlur={() => void take()}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") void take();
+        }}
+      />
+      {wrong && (
+        <span role="alert" className="text-vermilion">
+          {wrong}
+        </span>
+      )}
     </label>
   );
 }

@@ -20,7 +20,17 @@ export function KeepPlan({ asked, body, named, onKept }: Keep) {
     onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
     await changed();
   };
-  return <KeepForm label="Keep this plan" name={named.name || `${asked.hole} in ${asked.material}`} note={named.note} already={named.slug ? named.name : undefined} onKeep={keep} open={open} onOpenChange={setOpen} />;
+  return (
+    <KeepForm
+      label="Keep this plan"
+      name={named.name || `${asked.hole} in ${asked.material}`}
+      note={named.note}
+      already={named.slug ? named.name : undefined}
+      onKeep={keep}
+      open={open}
+      onOpenChange={setOpen}
+    />
+  );
 }
 
 export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> }) {
@@ -39,17 +49,62 @@ export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> 
   };
   return (
     <Panel label="Kept plans" trigger={`Kept plans${plans.data ? ` ${plans.data.length}` : ""}`} wide open={open} onOpenChange={setOpen}>
-      {said && <p role="alert" className="text-sm text-vermilion">{said}</p>}
-      {gone && <p className="text-sm">“{gone.name}” is in the bin for 30 days. <button type="button" className="tap chip" onClick={() => void tried(async () => { await api.returnPlan(gone.slug); setGone(null); await changed(); })}>Bring it back</button></p>}
+      {said && (
+        <p role="alert" className="text-sm text-vermilion">
+          {said}
+        </p>
+      )}
+      {gone && (
+        <p className="text-sm">
+          “{gone.name}” is in the bin for 30 days.{" "}
+          <button
+            type="button"
+            className="tap chip"
+            onClick={() =>
+              void tried(async () => {
+                await api.returnPlan(gone.slug);
+                setGone(null);
+                await changed();
+              })
+            }
+          >
+            Bring it back
+          </button>
+        </p>
+      )}
       {plans.data?.length === 0 && <p>None kept yet. Keep one, and it is here tomorrow.</p>}
       <ul className="grid gap-1">
         {plans.data?.map((one) => (
           <li key={one.slug} className="flex gap-1.5">
-            <button type="button" className="chip flex-1" onClick={() => void tried(async () => { await onOpen(one.slug); setOpen(false); })}>
+            <button
+              type="button"
+              className="chip flex-1"
+              onClick={() =>
+                void tried(async () => {
+                  await onOpen(one.slug);
+                  setOpen(false);
+                })
+              }
+            >
               <span className="block font-semibold">{one.name}</span>
-              <span className="block text-xs text-faint">{one.short}; {one.ticked} ticked; {one.made_by}, {new Date(one.changed_at).toLocaleDateString()}</span>
+              <span className="block text-xs text-faint">
+                {one.short}; {one.ticked} ticked; {one.made_by}, {new Date(one.changed_at).toLocaleDateString()}
+              </span>
             </button>
-            <button type="button" className="chip text-sm" aria-label={`Put ${one.name} away`} onClick={() => void tried(async () => { await api.removePlan(one.slug); setGone(one); await changed(); })}>Put away</button>
+            <button
+              type="button"
+              className="chip text-sm"
+              aria-label={`Put ${one.name} away`}
+              onClick={() =>
+                void tried(async () => {
+                  await api.removePlan(one.slug);
+                  setGone(one);
+                  await changed();
+                })
+              }
+            >
+              Put away
+            </button>
           </li>
         ))}
       </ul>

@@ -14,15 +14,32 @@ export function Marking({ answer, system }: { answer: Answer; system: System }) 
     <div className="flex flex-wrap gap-6">
       <PatternPlan points={pattern.points_mm} size_mm={answer.hole.finished_mm} circle={pattern.kind === "circle"} edges={edges[0]} />
       <div className="grid max-w-md content-start gap-2 text-sm">
-        {pattern.neighbour_mm !== null && <p>Neighbours, centre to centre <span className="figure text-base font-bold">{plain(pattern.neighbour_mm, system)}</span></p>}
-        <p><span className="text-faint">From hole 1 to the next ones: </span><span className="figure">{pattern.marks_mm.map((one) => plain(one, system)).join(" · ")}</span></p>
+        {pattern.neighbour_mm !== null && (
+          <p>
+            Neighbours, centre to centre <span className="figure text-base font-bold">{plain(pattern.neighbour_mm, system)}</span>
+          </p>
+        )}
+        <p>
+          <span className="text-faint">From hole 1 to the next ones: </span>
+          <span className="figure">{pattern.marks_mm.map((one) => plain(one, system)).join(" · ")}</span>
+        </p>
         {edges.length === 0 && <p className="text-faint">Say how far hole 1 stands from two square edges, and every hole’s own distances stand here.</p>}
       </div>
       <table className="content-start self-start text-sm">
-        <thead><tr className="text-left text-xs text-faint"><th className="pr-4 font-normal">hole</th><th className="pr-4 font-normal">{edges.length ? "from the left edge" : "x"}</th><th className="font-normal">{edges.length ? "from the near edge" : "y"}</th></tr></thead>
+        <thead>
+          <tr className="text-left text-xs text-faint">
+            <th className="pr-4 font-normal">hole</th>
+            <th className="pr-4 font-normal">{edges.length ? "from the left edge" : "x"}</th>
+            <th className="font-normal">{edges.length ? "from the near edge" : "y"}</th>
+          </tr>
+        </thead>
         <tbody>
           {(edges.length ? edges : pattern.points_mm).slice(0, MOST_LISTED).map((point, k) => (
-            <tr key={k}><td className="figure pr-4">{k + 1}</td><td className="figure pr-4">{plain(point[0] ?? 0, system)}</td><td className="figure">{plain(point[1] ?? 0, system)}</td></tr>
+            <tr key={k}>
+              <td className="figure pr-4">{k + 1}</td>
+              <td className="figure pr-4">{plain(point[0] ?? 0, system)}</td>
+              <td className="figure">{plain(point[1] ?? 0, system)}</td>
+            </tr>
           ))}
         </tbody>
       </table>

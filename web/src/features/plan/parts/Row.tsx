@@ -27,14 +27,26 @@ const [TALLEST, WIDEST, NARROWEST, ROOM, GAP] = [190, 300, 150, 1180, 50];
 
 /** The tightest limit of a step, as one ladder bar. */
 function Tightest({ step }: { step: Step }) {
-  if (step.cannot) return <p className="text-sm text-vermilion"><b>Can’t</b>: {step.cannot}</p>;
+  if (step.cannot)
+    return (
+      <p className="text-sm text-vermilion">
+        <b>Can’t</b>: {step.cannot}
+      </p>
+    );
   if (!step.cut) return null;
   const { ladder, verdict, failure } = step.cut;
   const colour = verdict === "holds" ? "text-green" : verdict === "tight" ? "text-bronze" : "text-vermilion";
   return (
     <div>
-      <p className="text-sm"><b className={colour}>{VERDICTS[verdict]}</b> {failure}</p>
-      <LimitBar demand={ladder ? { low: ladder.low, middle: ladder.middle, high: ladder.high } : null} soft={ladder?.soft ?? null} capacity={ladder ? 1 : null} verdict={verdict} />
+      <p className="text-sm">
+        <b className={colour}>{VERDICTS[verdict]}</b> {failure}
+      </p>
+      <LimitBar
+        demand={ladder ? { low: ladder.low, middle: ladder.middle, high: ladder.high } : null}
+        soft={ladder?.soft ?? null}
+        capacity={ladder ? 1 : null}
+        verdict={verdict}
+      />
     </div>
   );
 }
@@ -48,7 +60,12 @@ function Setting({ step, system, through }: { step: Step; system: System; throug
       <span>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</span>
       <span>{cut.hand_force_n ? `lean ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}</span>
       <span>stop {show(cut.stop_mm, "mm", system)}</span>
-      {!through && step.kind !== "mark" && <span>full width to {show(cut.depth_mm, "mm", system)}{cut.floor_mm !== null ? `, floor ${show(cut.floor_mm, "mm", system, 2)}` : ""}</span>}
+      {!through && step.kind !== "mark" && (
+        <span>
+          full width to {show(cut.depth_mm, "mm", system)}
+          {cut.floor_mm !== null ? `, floor ${show(cut.floor_mm, "mm", system, 2)}` : ""}
+        </span>
+      )}
       <span>{pecks.length > 1 ? `out at ${pecks.slice(0, 4).join(", ")}${pecks.length > 5 ? " …" : ""}` : "no pecks"}</span>
     </div>
   );
@@ -72,26 +89,67 @@ export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTa
             onDragStart={() => setDragged(k)}
             onDragEnd={() => setDragged(null)}
             onDragOver={(event) => event.preventDefault()}
-            onDrop={() => { if (dragged !== null && dragged !== k) onMove(dragged, k); }}
+            onDrop={() => {
+              if (dragged !== null && dragged !== k) onMove(dragged, k);
+            }}
             className={`grid min-w-[13.5rem] max-w-[24rem] flex-1 shrink-0 content-start gap-1 border-l border-rule px-3 first:border-l-0 first:pl-0 ${dragged === k ? "opacity-50" : ""}`}
           >
             <h2 className="flex min-h-11 items-start gap-2 leading-tight">
               <span className="figure text-2xl font-bold text-bronze">{step.struck ? "–" : number}</span>
-              <span><span className={`font-semibold ${step.struck ? "line-through" : ""}`}>{step.words}</span><span className="block text-xs text-faint">{step.tool}</span></span>
+              <span>
+                <span className={`font-semibold ${step.struck ? "line-through" : ""}`}>{step.words}</span>
+                <span className="block text-xs text-faint">{step.tool}</span>
+              </span>
             </h2>
-            <div className="flex items-end" style={{ minHeight: height }}><Section answer={answer} step={step} id={`row-${k}`} system={system} {...shared} /></div>
+            <div className="flex items-end" style={{ minHeight: height }}>
+              <Section answer={answer} step={step} id={`row-${k}`} system={system} {...shared} />
+            </div>
             <Setting step={step} system={system} through={answer.through} />
-            {!step.struck && <p className="flex items-baseline gap-2"><span className="figure text-lg font-bold whitespace-nowrap">{time(step.time_s)}</span><span className="text-xs text-faint">a hole · {step.edge_cost === null ? `${money(step.machine_cost)}, edge not priced` : money(step.edge_cost + step.machine_cost)}</span></p>}
+            {!step.struck && (
+              <p className="flex items-baseline gap-2">
+                <span className="figure text-lg font-bold whitespace-nowrap">{time(step.time_s)}</span>
+                <span className="text-xs text-faint">
+                  a hole · {step.edge_cost === null ? `${money(step.machine_cost)}, edge not priced` : money(step.edge_cost + step.machine_cost)}
+                </span>
+              </p>
+            )}
             <Tightest step={step} />
             {step.cut?.under && <p className={`text-xs ${step.cut.under.hits ? "font-semibold text-vermilion" : "text-faint"}`}>{step.cut.under.words}</p>}
             {step.why && <p className="text-xs text-faint">{step.why}</p>}
             <div className="no-print flex flex-wrap gap-1.5" role="group" aria-label={`Step ${k + 1}, ${step.words}`}>
-              {onWay && !own && <button type="button" className="tap chip px-2 text-xs" aria-pressed={pinned.includes(step.size_mm)} onClick={() => onPin(step.size_mm, !pinned.includes(step.size_mm))}>Pin</button>}
-              <button type="button" className="tap chip px-2 text-xs" onClick={() => onStrike(k, !step.struck)}>{step.struck ? "Put back" : "Strike out"}</button>
-              {step.struck && <button type="button" className="tap chip px-2 text-xs" onClick={() => onTakeOut(k)}>Take out</button>}
-              {step.cut && <button type="button" className="tap chip px-2 text-xs" aria-label={`${step.words} on the Bench`} onClick={() => onBench(step)}>Bench</button>}
-              {k > 0 && <button type="button" className="tap chip px-2 text-xs" aria-label={`Move ${step.words} earlier`} onClick={() => onMove(k, k - 1)}>←</button>}
-              {k < steps.length - 1 && <button type="button" className="tap chip px-2 text-xs" aria-label={`Move ${step.words} later`} onClick={() => onMove(k, k + 1)}>→</button>}
+              {onWay && !own && (
+                <button
+                  type="button"
+                  className="tap chip px-2 text-xs"
+                  aria-pressed={pinned.includes(step.size_mm)}
+                  onClick={() => onPin(step.size_mm, !pinned.includes(step.size_mm))}
+                >
+                  Pin
+                </button>
+              )}
+              <button type="button" className="tap chip px-2 text-xs" onClick={() => onStrike(k, !step.struck)}>
+                {step.struck ? "Put back" : "Strike out"}
+              </button>
+              {step.struck && (
+                <button type="button" className="tap chip px-2 text-xs" onClick={() => onTakeOut(k)}>
+                  Take out
+                </button>
+              )}
+              {step.cut && (
+                <button type="button" className="tap chip px-2 text-xs" aria-label={`${step.words} on the Bench`} onClick={() => onBench(step)}>
+                  Bench
+                </button>
+              )}
+              {k > 0 && (
+                <button type="button" className="tap chip px-2 text-xs" aria-label={`Move ${step.words} earlier`} onClick={() => onMove(k, k - 1)}>
+                  ←
+                </button>
+              )}
+              {k < steps.length - 1 && (
+                <button type="button" className="tap chip px-2 text-xs" aria-label={`Move ${step.words} later`} onClick={() => onMove(k, k + 1)}>
+                  →
+                </button>
+              )}
             </div>
           </li>
         );

@@ -12,18 +12,41 @@ export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onW
     <div className="grid gap-4 wide:grid-cols-2">
       <section aria-label="Other ways" className="overflow-x-auto" tabIndex={0}>
         <h3 className="heading">Other ways</h3>
-        {answer.alternatives.length === 0 ? <p className="text-sm text-faint">The row is your own. Look for the steps again to see the others.</p> : (
+        {answer.alternatives.length === 0 ? (
+          <p className="text-sm text-faint">The row is your own. Look for the steps again to see the others.</p>
+        ) : (
           <table className="text-sm">
-            <thead><tr>{["way", "drills, mm", "tools", "in all", "cost", "worst step"].map((name) => <th key={name} className={HEAD}>{name}</th>)}</tr></thead>
+            <thead>
+              <tr>
+                {["way", "drills, mm", "tools", "in all", "cost", "worst step"].map((name) => (
+                  <th key={name} className={HEAD}>
+                    {name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
             <tbody>
               {answer.alternatives.map((one) => (
                 <tr key={one.want} className="border-b border-rule">
-                  <td className="pr-5"><button type="button" className="tap py-1 text-left font-semibold text-blue" aria-pressed={want === one.want} onClick={() => onWant(one.want as Want)}>{one.words}</button></td>
-                  <td className="figure pr-5">{sizes(one.steps.filter((step) => ["pilot", "open", "drill"].includes(step.kind)).map((step) => step.size_mm))}</td>
+                  <td className="pr-5">
+                    <button
+                      type="button"
+                      className="tap py-1 text-left font-semibold text-blue"
+                      aria-pressed={want === one.want}
+                      onClick={() => onWant(one.want as Want)}
+                    >
+                      {one.words}
+                    </button>
+                  </td>
+                  <td className="figure pr-5">
+                    {sizes(one.steps.filter((step) => ["pilot", "open", "drill"].includes(step.kind)).map((step) => step.size_mm))}
+                  </td>
                   <td className="figure pr-5">{one.tools}</td>
                   <td className="figure pr-5">{time(one.total_s)}</td>
                   <td className="figure pr-5">{money(one.cost.total)}</td>
-                  <td>{VERDICTS[one.verdict]}, {Math.round(one.worst_use * 100)} %</td>
+                  <td>
+                    {VERDICTS[one.verdict]}, {Math.round(one.worst_use * 100)} %
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -44,8 +67,13 @@ function Cost({ answer }: { answer: Answer }) {
   return (
     <div className="mt-3">
       <h3 className="heading">What it costs, in the shop’s money</h3>
-      <p className="text-sm">A hole <span className="figure font-bold">{money(cost.a_hole)}</span>, changes once <span className="figure font-bold">{money(cost.changes)}</span>, all {answer.count} <span className="figure font-bold">{money(cost.total)}</span>, the machine’s hour at {money(cost.rate_per_h)}.</p>
-      {cost.unpriced.length > 0 && <p className="text-sm text-faint">No price in the crib for: {cost.unpriced.join("; ")}. Its edge counts nothing until it has one.</p>}
+      <p className="text-sm">
+        A hole <span className="figure font-bold">{money(cost.a_hole)}</span>, changes once <span className="figure font-bold">{money(cost.changes)}</span>, all{" "}
+        {answer.count} <span className="figure font-bold">{money(cost.total)}</span>, the machine’s hour at {money(cost.rate_per_h)}.
+      </p>
+      {cost.unpriced.length > 0 && (
+        <p className="text-sm text-faint">No price in the crib for: {cost.unpriced.join("; ")}. Its edge counts nothing until it has one.</p>
+      )}
       <details className="mt-1 text-sm">
         <summary className="tap cursor-pointer">Working of cost and set-up</summary>
         <Working steps={answer.working} />
@@ -60,15 +88,30 @@ function Families({ answer }: { answer: Answer }) {
     <>
       <BreakEven families={answer.families} breakEvens={answer.break_evens} count={answer.count} />
       <ul className="text-sm">
-        {answer.break_evens.map((one) => <li key={`${one.before} ${one.after}`}>From <b className="figure">{one.count}</b> holes on the {words[one.after]} is cheaper than the {words[one.before]}.</li>)}
+        {answer.break_evens.map((one) => (
+          <li key={`${one.before} ${one.after}`}>
+            From <b className="figure">{one.count}</b> holes on the {words[one.after]} is cheaper than the {words[one.before]}.
+          </li>
+        ))}
         {answer.break_evens.length === 0 && answer.families.length > 1 && <li>However many, the {answer.families[0]?.words} is the cheapest.</li>}
       </ul>
       <table className="text-sm">
-        <thead><tr>{["family", "drills, mm", "once", "a hole", `all ${answer.count}`, "time", "verdict"].map((name) => <th key={name} className={HEAD}>{name}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            {["family", "drills, mm", "once", "a hole", `all ${answer.count}`, "time", "verdict"].map((name) => (
+              <th key={name} className={HEAD}>
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
           {answer.families.map((one) => (
             <tr key={one.family} className="border-b border-rule">
-              <td className="pr-5">{one.words}{one.unpriced ? " (no price)" : ""}</td>
+              <td className="pr-5">
+                {one.words}
+                {one.unpriced ? " (no price)" : ""}
+              </td>
               <td className="figure pr-5">{sizes(one.drills_mm)}</td>
               <td className="figure pr-5">{money(one.once)}</td>
               <td className="figure pr-5">{money(one.a_hole)}</td>

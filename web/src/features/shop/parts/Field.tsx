@@ -19,7 +19,15 @@ type Props = {
 };
 
 const assumedForm = (value: unknown, unit: string, system: ReturnType<typeof useUnits>): string =>
-  typeof value === "number" ? show(value, unit, system) : typeof value === "boolean" ? (value ? "yes" : "no") : typeof value === "string" ? value.replaceAll("-", " ") : "";
+  typeof value === "number"
+    ? show(value, unit, system)
+    : typeof value === "boolean"
+      ? value
+        ? "yes"
+        : "no"
+      : typeof value === "string"
+        ? value.replaceAll("-", " ")
+        : "";
 
 /** What is said of a field where nothing is given: what was assumed, and why. */
 function useSilence(path: string) {
@@ -43,7 +51,7 @@ export function Figure({ path, label, wide, insteadOf }: Props) {
   const shown = text ?? typedForm(value, unit, system);
   const take = async () => {
     if (text === undefined) return;
-    if (text.trim() === "") return set(path, null), dispatch({ do: "drop", path });
+    if (text.trim() === "") return (set(path, null), dispatch({ do: "drop", path }));
     try {
       const read = await api.read(path, text, sideOf(unit, system));
       setMany([...(insteadOf ?? []).map((other) => [other, null] as const), [path, read.value] as const]);
@@ -62,7 +70,9 @@ export function Figure({ path, label, wide, insteadOf }: Props) {
   const silent = found ? assumedForm(found.value, unit, system) : "";
   return (
     <div className={`grid content-start ${wide ? "col-span-full" : ""}`} data-field={path}>
-      <label htmlFor={id} className="text-xs text-faint" title={form?.words}>{label}</label>
+      <label htmlFor={id} className="text-xs text-faint" title={form?.words}>
+        {label}
+      </label>
       <input
         id={id}
         className="plate-field figure"
@@ -81,7 +91,11 @@ export function Figure({ path, label, wide, insteadOf }: Props) {
           if (event.key === "Escape") dispatch({ do: "drop", path });
         }}
       />
-      {problem && <p id={`${id}-wrong`} role="alert" className="text-xs text-vermilion">{problem}</p>}
+      {problem && (
+        <p id={`${id}-wrong`} role="alert" className="text-xs text-vermilion">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }
@@ -95,12 +109,28 @@ export function Choice({ path, label, choices }: Props & { choices?: readonly st
   const system = useUnits();
   return (
     <div className="grid content-start" data-field={path}>
-      <label htmlFor={id} className="text-xs text-faint" title={form?.words}>{label}</label>
-      <select id={id} className="plate-field" value={typeof value === "string" ? value : ""} disabled={readOnly} onChange={(event) => set(path, event.target.value || null)}>
+      <label htmlFor={id} className="text-xs text-faint" title={form?.words}>
+        {label}
+      </label>
+      <select
+        id={id}
+        className="plate-field"
+        value={typeof value === "string" ? value : ""}
+        disabled={readOnly}
+        onChange={(event) => set(path, event.target.value || null)}
+      >
         {(!form?.required || value == null) && <option value="">{found ? `assumed: ${assumedForm(found.value, "", system)}` : "not said"}</option>}
-        {(choices ?? form?.choices ?? []).map((key) => <option key={key} value={key}>{choiceWords(path, key)}</option>)}
+        {(choices ?? form?.choices ?? []).map((key) => (
+          <option key={key} value={key}>
+            {choiceWords(path, key)}
+          </option>
+        ))}
       </select>
-      {problem && <p role="alert" className="text-xs text-vermilion">{problem}</p>}
+      {problem && (
+        <p role="alert" className="text-xs text-vermilion">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }
@@ -124,9 +154,24 @@ export function Word({ path, label, placeholder }: Props & { placeholder?: strin
   const { problem } = useSilence(path);
   return (
     <div className="grid content-start" data-field={path}>
-      <label htmlFor={id} className="text-xs text-faint">{label}</label>
-      <input id={id} className="plate-field" value={typeof value === "string" || typeof value === "number" ? String(value) : ""} placeholder={placeholder ?? "not said"} maxLength={120} readOnly={readOnly} aria-invalid={problem !== undefined} onChange={(event) => set(path, event.target.value || null)} />
-      {problem && <p role="alert" className="text-xs text-vermilion">{problem}</p>}
+      <label htmlFor={id} className="text-xs text-faint">
+        {label}
+      </label>
+      <input
+        id={id}
+        className="plate-field"
+        value={typeof value === "string" || typeof value === "number" ? String(value) : ""}
+        placeholder={placeholder ?? "not said"}
+        maxLength={120}
+        readOnly={readOnly}
+        aria-invalid={problem !== undefined}
+        onChange={(event) => set(path, event.target.value || null)}
+      />
+      {problem && (
+        <p role="alert" className="text-xs text-vermilion">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }

@@ -5,7 +5,8 @@ import { api, type RecordKind } from "../../../api/client";
 import { Panel } from "../../../ui/Panel";
 import { inWords, useHistory, useMay, useWritten } from "../queries";
 
-const shown = (value: unknown): string => (value === null || value === undefined || value === "" ? "nothing" : typeof value === "object" ? JSON.stringify(value) : String(value));
+const shown = (value: unknown): string =>
+  value === null || value === undefined || value === "" ? "nothing" : typeof value === "object" ? JSON.stringify(value) : String(value);
 
 export function History({ kind, slug, onRestored }: { kind: RecordKind; slug: string; onRestored?: () => void }) {
   const [open, setOpen] = useState(false);
@@ -26,16 +27,30 @@ export function History({ kind, slug, onRestored }: { kind: RecordKind; slug: st
   return (
     <Panel label="History" trigger="History" wide open={open} onOpenChange={setOpen}>
       <h2 className="heading">What changed, newest first</h2>
-      {said && <p role="status" className="text-sm text-green">{said}</p>}
+      {said && (
+        <p role="status" className="text-sm text-green">
+          {said}
+        </p>
+      )}
       <ol className="mt-1 grid gap-2">
         {history.data?.entries.map((entry) => (
           <li key={entry.id} className="border-l-2 border-rule pl-2 text-sm">
             <div className="flex flex-wrap items-baseline justify-between gap-2">
-              <span><span className="font-semibold">{entry.what}</span> by {entry.who || "the set-up"}, {new Date(entry.when).toLocaleString()}</span>
-              {may && !entry.latest && <button type="button" className="chip text-sm" onClick={() => void restore(entry.id)}>Put back as it was</button>}
+              <span>
+                <span className="font-semibold">{entry.what}</span> by {entry.who || "the set-up"}, {new Date(entry.when).toLocaleString()}
+              </span>
+              {may && !entry.latest && (
+                <button type="button" className="chip text-sm" onClick={() => void restore(entry.id)}>
+                  Put back as it was
+                </button>
+              )}
             </div>
             <ul className="text-xs text-faint">
-              {entry.changes.slice(0, 12).map((change) => <li key={change.field}><span className="font-semibold">{change.field.replaceAll("_", " ")}</span>: {shown(change.before)} → {shown(change.after)}</li>)}
+              {entry.changes.slice(0, 12).map((change) => (
+                <li key={change.field}>
+                  <span className="font-semibold">{change.field.replaceAll("_", " ")}</span>: {shown(change.before)} → {shown(change.after)}
+                </li>
+              ))}
               {entry.changes.length > 12 && <li>and {entry.changes.length - 12} more</li>}
             </ul>
           </li>

@@ -21,12 +21,17 @@ export function Paste({ what, label, hint, onRead }: Props) {
       setSaid({ words, wrong: false });
       setText("");
     } catch (error) {
-      setSaid({ words: error instanceof Refused ? error.message : "the server does not answer; what you typed is still here", wrong: true });
+      setSaid({
+        words: error instanceof Refused ? error.message : "the server does not answer; what you typed is still here",
+        wrong: true,
+      });
     }
   };
   return (
     <div className="grid">
-      <label htmlFor={id} className="text-xs text-faint">{label}</label>
+      <label htmlFor={id} className="text-xs text-faint">
+        {label}
+      </label>
       <div className="flex items-start gap-1.5">
         <textarea
           id={id}
@@ -44,9 +49,13 @@ export function Paste({ what, label, hint, onRead }: Props) {
             }
           }}
         />
-        <button type="button" className="chip" disabled={!text.trim()} onClick={() => void take()}>Read</button>
+        <button type="button" className="chip" disabled={!text.trim()} onClick={() => void take()}>
+          Read
+        </button>
       </div>
-      <p id={`${id}-said`} aria-live="polite" className={`text-xs ${said?.wrong ? "text-vermilion" : "text-green"}`}>{said?.words}</p>
+      <p id={`${id}-said`} aria-live="polite" className={`text-xs ${said?.wrong ? "text-vermilion" : "text-green"}`}>
+        {said?.words}
+      </p>
     </div>
   );
 }

@@ -10,7 +10,10 @@ import { CutterCard } from "./CutterCard";
 import { Drawer } from "./Drawer";
 import { QuickAdd } from "./QuickAdd";
 
-const SHOWS = [["all", "all"], ["gaps", "gaps and worn"]] as const;
+const SHOWS = [
+  ["all", "all"],
+  ["gaps", "gaps and worn"],
+] as const;
 
 export function Crib() {
   const crib = useCrib();
@@ -35,7 +38,12 @@ export function Crib() {
       const { family: kind, diameter_mm, substrate, point, shank, pitch_mm, cut_depth_mm } = slot.outline;
       const twist = kind === "twist" ? { point } : {};
       const noun = drawer.title.replace(/[#\d].*$/, "").trim();
-      await api.add("cutters", { spec: { family: kind, diameter_mm, substrate, shank, pitch_mm, cut_depth_mm, ...twist }, name: `${text} ${noun}`.trim(), place: drawer.place, set_name: drawer.title });
+      await api.add("cutters", {
+        spec: { family: kind, diameter_mm, substrate, shank, pitch_mm, cut_depth_mm, ...twist },
+        name: `${text} ${noun}`.trim(),
+        place: drawer.place,
+        set_name: drawer.title,
+      });
       await written();
       setSaid(`${text} is back in its place.`);
     } catch (error) {
@@ -52,21 +60,44 @@ export function Crib() {
             of
             <select className="plate-field w-40!" value={family} onChange={(event) => setFamily(event.target.value as Family)}>
               <option value="any">any family</option>
-              {families.map((one) => <option key={one} value={one}>{FAMILIES[one].noun}s</option>)}
+              {families.map((one) => (
+                <option key={one} value={one}>
+                  {FAMILIES[one].noun}s
+                </option>
+              ))}
             </select>
           </label>
-          <span role="status" className="text-sm text-green">{said}</span>
-          <span className="ml-auto text-xs text-faint"><span className="font-bold text-bronze">~</span> used · <span className="font-bold text-vermilion">×</span> dull · dashes: missing. Each drawer to its own scale.</span>
+          <span role="status" className="text-sm text-green">
+            {said}
+          </span>
+          <span className="ml-auto text-xs text-faint">
+            <span className="font-bold text-bronze">~</span> used · <span className="font-bold text-vermilion">×</span> dull · dashes: missing. Each drawer to
+            its own scale.
+          </span>
         </div>
         {crib.data?.drawers.length === 0 && <p>The crib is empty. Type the name of the first set above.</p>}
-        {crib.data && crib.data.drawers.length > 0 && drawers.length === 0 && <p className="text-sm text-faint">Nothing missing and nothing worn among these.</p>}
+        {crib.data && crib.data.drawers.length > 0 && drawers.length === 0 && (
+          <p className="text-sm text-faint">Nothing missing and nothing worn among these.</p>
+        )}
         <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
           {drawers.map((drawer) => (
-            <Drawer key={`${drawer.title} ${drawer.is_set}`} drawer={drawer} chosen={chosen} onChoose={setChosen} onFill={may && drawer.is_set ? (text, of) => void fill(text, of) : undefined} />
+            <Drawer
+              key={`${drawer.title} ${drawer.is_set}`}
+              drawer={drawer}
+              chosen={chosen}
+              onChoose={setChosen}
+              onFill={may && drawer.is_set ? (text, of) => void fill(text, of) : undefined}
+            />
           ))}
         </div>
       </div>
-      {record && <div className="order-first wide:order-none"><div className="wide:sticky wide:top-2"><CutterCard key={`${record.id} ${record.revision}`} record={record} onClose={() => setChosen(null)} /></div></div>}
+      {record && (
+        <div className="order-first wide:order-none">
+          <div className="wide:sticky wide:top-2">
+            <CutterCard key={`${record.id} ${record.revision}`} record={record} onClose={() => setChosen(null)} />
+          </div>
+        </div>
+      )}
     </div>
   );
 }

@@ -15,7 +15,13 @@ import { History } from "../History";
 
 type CutterRecord = Schemas["CutterRecord"];
 const COSTS: readonly (readonly [string, string])[] = [
-  ["price", "Price"], ["edge_price", "Insert, tip or blade"], ["edges_per_insert", "Edges on it"], ["regrinds", "Regrinds it takes"], ["regrind_price", "A regrind costs"], ["survivors_share", "Share that come back"], ["edge_life_m", "Metres an edge lasts"],
+  ["price", "Price"],
+  ["edge_price", "Insert, tip or blade"],
+  ["edges_per_insert", "Edges on it"],
+  ["regrinds", "Regrinds it takes"],
+  ["regrind_price", "A regrind costs"],
+  ["survivors_share", "Share that come back"],
+  ["edge_life_m", "Metres an edge lasts"],
 ];
 
 /** A figure where it is one; anything else goes to the server as it was typed, which says what is accepted. */
@@ -34,7 +40,17 @@ function Field({ path }: { path: string }) {
 
 export function CutterCard({ record, onClose }: { record: CutterRecord; onClose: () => void }) {
   const saved = useMemo<Board>(
-    () => ({ spec: record.spec as Spec, extra: { name: record.name, count: record.count, place: record.place, note: record.note, set_name: record.set_name, costs: record.costs } }),
+    () => ({
+      spec: record.spec as Spec,
+      extra: {
+        name: record.name,
+        count: record.count,
+        place: record.place,
+        note: record.note,
+        set_name: record.set_name,
+        costs: record.costs,
+      },
+    }),
     [record],
   );
   const [draft, dispatch, changed] = useDraft(`shop-cutter:${record.id}`, saved);
@@ -46,7 +62,11 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
   const put = (name: string) => (event: { target: { value: string } }) => dispatch({ do: "extra", name, value: event.target.value });
   const save = async () => {
     try {
-      const sent = Object.fromEntries(Object.entries(costs).filter(([, value]) => value !== "" && value != null).map(([name, value]) => [name, name === "holder" || name === "insert" ? value : figureOr(value)]));
+      const sent = Object.fromEntries(
+        Object.entries(costs)
+          .filter(([, value]) => value !== "" && value != null)
+          .map(([name, value]) => [name, name === "holder" || name === "insert" ? value : figureOr(value)]),
+      );
       await api.change("cutters", record.id, { ...extra, count: figureOr(extra.count), costs: sent, spec, revision: record.revision });
       await written();
       setSaid("Saved.");
@@ -76,7 +96,9 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
         <div className="flex items-start gap-3">
           <DrillPoint family={String(spec.family)} point={String(spec.point ?? "conventional")} width={30} />
           <div className="flex-1 text-lg font-semibold">{text("name", "Called")}</div>
-          <button type="button" className="tap px-2" aria-label="Close" onClick={onClose}>✕</button>
+          <button type="button" className="tap px-2" aria-label="Close" onClick={onClose}>
+            ✕
+          </button>
         </div>
         <div className="grid grid-cols-2 gap-x-4 gap-y-1">
           <Choice path="cutter.family" label="Family" />
@@ -86,14 +108,24 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
           <Choice path="cutter.wear" label="Worn" />
           <label className="grid text-xs text-faint">
             How many
-            <input className="plate-field figure text-base text-ink" inputMode="numeric" value={String(extra.count ?? "")} readOnly={!may} onChange={put("count")} />
+            <input
+              className="plate-field figure text-base text-ink"
+              inputMode="numeric"
+              value={String(extra.count ?? "")}
+              readOnly={!may}
+              onChange={put("count")}
+            />
           </label>
           {text("place", "Where it is")}
           {text("set_name", "Belongs to the set")}
         </div>
         <details>
           <summary className="tap cursor-pointer text-sm underline decoration-dotted">Lengths, shank and the rest</summary>
-          <div className="grid grid-cols-2 gap-x-4 gap-y-1">{more.map((path) => <Field key={path} path={path} />)}</div>
+          <div className="grid grid-cols-2 gap-x-4 gap-y-1">
+            {more.map((path) => (
+              <Field key={path} path={path} />
+            ))}
+          </div>
         </details>
         <details open={Object.keys(costs).length > 0}>
           <summary className="tap cursor-pointer text-sm underline decoration-dotted">What an edge costs, in the shop’s money</summary>
@@ -101,18 +133,41 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
             {[...COSTS, ["holder", "Holder or body"] as const, ["insert", "Takes"] as const].map(([name, label]) => (
               <label key={name} className="grid text-xs text-faint">
                 {label}
-                <input className={`plate-field text-base text-ink ${name === "holder" || name === "insert" ? "" : "figure"}`} value={String(costs[name] ?? "")} placeholder="not said" readOnly={!may} onChange={(event) => dispatch({ do: "extra", name: "costs", value: { ...costs, [name]: event.target.value } })} />
+                <input
+                  className={`plate-field text-base text-ink ${name === "holder" || name === "insert" ? "" : "figure"}`}
+                  value={String(costs[name] ?? "")}
+                  placeholder="not said"
+                  readOnly={!may}
+                  onChange={(event) => dispatch({ do: "extra", name: "costs", value: { ...costs, [name]: event.target.value } })}
+                />
               </label>
             ))}
           </div>
         </details>
-        <label className="grid text-xs text-faint">Note<textarea className="plate-field text-base text-ink" rows={2} value={String(extra.note ?? "")} readOnly={!may} onChange={put("note")} /></label>
+        <label className="grid text-xs text-faint">
+          Note
+          <textarea className="plate-field text-base text-ink" rows={2} value={String(extra.note ?? "")} readOnly={!may} onChange={put("note")} />
+        </label>
         <div className="flex flex-wrap items-center gap-2">
-          {may && <button type="button" className="chip font-semibold" disabled={!changed} onClick={() => void save()}>Save</button>}
-          {may && <button type="button" className="chip" disabled={draft.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>}
-          {may && <button type="button" className="chip" onClick={() => void away()}>Put away</button>}
+          {may && (
+            <button type="button" className="chip font-semibold" disabled={!changed} onClick={() => void save()}>
+              Save
+            </button>
+          )}
+          {may && (
+            <button type="button" className="chip" disabled={draft.past.length === 0} onClick={() => dispatch({ do: "undo" })}>
+              Undo
+            </button>
+          )}
+          {may && (
+            <button type="button" className="chip" onClick={() => void away()}>
+              Put away
+            </button>
+          )}
           <History kind="cutters" slug={record.id} onRestored={onClose} />
-          <span role="status" className="text-sm text-bronze">{said ?? (changed ? "Not saved yet." : "")}</span>
+          <span role="status" className="text-sm text-bronze">
+            {said ?? (changed ? "Not saved yet." : "")}
+          </span>
         </div>
       </section>
     </BoardProvider>

@@ -18,7 +18,10 @@ export function Drawer({ drawer, chosen, onChoose, onFill }: Props) {
       <h2 className="flex flex-wrap items-baseline gap-x-3">
         <span className="heading">{drawer.title}</span>
         {drawer.is_set && drawer.place && <span className="text-sm text-faint">{drawer.place}</span>}
-        <span className="text-sm text-faint">{drawer.slots.length - drawer.gaps} standing{drawer.gaps ? `, ${drawer.gaps} missing` : ""}{worn ? `, ${worn} worn` : ""}</span>
+        <span className="text-sm text-faint">
+          {drawer.slots.length - drawer.gaps} standing{drawer.gaps ? `, ${drawer.gaps} missing` : ""}
+          {worn ? `, ${worn} worn` : ""}
+        </span>
       </h2>
       <ul className="flex flex-wrap items-end gap-x-0.5 gap-y-1">
         {drawer.slots.map((slot, k) => (
@@ -34,7 +37,9 @@ export function Drawer({ drawer, chosen, onChoose, onFill }: Props) {
               <StandingCutter outline={slot.outline} scale={scale} gap={!slot.cutter} />
               <span className={`figure border-t-2 border-ink text-[0.62rem] leading-tight ${slot.cutter ? "" : "text-faint"}`}>
                 {slot.text.replace(/ (mm|in)$/, "")}
-                <span aria-hidden className="block h-2 font-bold text-vermilion">{slot.cutter && slot.outline.wear === "dull" ? "×" : slot.cutter && slot.outline.wear === "used" ? "~" : ""}</span>
+                <span aria-hidden className="block h-2 font-bold text-vermilion">
+                  {slot.cutter && slot.outline.wear === "dull" ? "×" : slot.cutter && slot.outline.wear === "used" ? "~" : ""}
+                </span>
               </span>
             </button>
           </li>

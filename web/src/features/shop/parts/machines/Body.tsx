@@ -13,7 +13,11 @@ export function Body() {
         <MachineOutline kind={kind} width={108} />
         <div className="grid flex-1 grid-cols-2 content-start gap-x-4 gap-y-1">
           <Choice path="machine.holder.kind" label="Holds the tool" />
-          {holder === "morse" || holder === "collet" || holder === "side-lock" ? <Word path="machine.holder.size" label="Size" placeholder={holder === "morse" ? "0 to 6" : holder === "collet" ? "ER16 to ER40" : "not said"} /> : <Figure path="machine.holder.capacity_mm" label="Takes up to" />}
+          {holder === "morse" || holder === "collet" || holder === "side-lock" ? (
+            <Word path="machine.holder.size" label="Size" placeholder={holder === "morse" ? "0 to 6" : holder === "collet" ? "ER16 to ER40" : "not said"} />
+          ) : (
+            <Figure path="machine.holder.capacity_mm" label="Takes up to" />
+          )}
           {holder === "chuck" && <Choice path="machine.holder.grip" label="Tightened" />}
           {holder === "morse" && <Flag path="machine.holder.tang_engaged" label="tang in its slot" />}
           <Figure path="machine.holder.max_rpm" label="Top speed of it" />

@@ -16,7 +16,11 @@ function Taper({ from, to, most }: { from: number; to: number; most: number }) {
   return (
     <svg viewBox={`0 0 100 ${TALL}`} preserveAspectRatio="none" width="100%" height={TALL} aria-hidden className="moves">
       <path d={`M0 ${TALL / 2 - a / 2} L100 ${TALL / 2 - b / 2} V${TALL / 2 + b / 2} L0 ${TALL / 2 + a / 2} Z`} fill="var(--bronze-fill)" fillOpacity="0.75" />
-      <path d={`M0 ${TALL / 2 - a / 2} L100 ${TALL / 2 - b / 2} M0 ${TALL / 2 + a / 2} L100 ${TALL / 2 + b / 2}`} stroke="var(--bronze)" vectorEffect="non-scaling-stroke" />
+      <path
+        d={`M0 ${TALL / 2 - a / 2} L100 ${TALL / 2 - b / 2} M0 ${TALL / 2 + a / 2} L100 ${TALL / 2 + b / 2}`}
+        stroke="var(--bronze)"
+        vectorEffect="non-scaling-stroke"
+      />
     </svg>
   );
 }
@@ -40,19 +44,34 @@ export function Chain({ chain }: { chain: readonly Link[] }) {
                 <Taper from={link.value} to={link.value} most={most} />
               </div>
               <button type="button" className="text-left" aria-expanded={open === link.id} onClick={() => setOpen(open === link.id ? null : link.id)}>
-                <span className={`figure block border-b border-dotted border-faint ${link.id === "spindle" ? "text-lg font-bold whitespace-nowrap" : "text-base"}`}>{show(link.value, "kW", system)}</span>
+                <span
+                  className={`figure block border-b border-dotted border-faint ${link.id === "spindle" ? "text-lg font-bold whitespace-nowrap" : "text-base"}`}
+                >
+                  {show(link.value, "kW", system)}
+                </span>
                 <span className="block text-xs text-faint">{link.words}</span>
               </button>
             </li>
           ) : (
             <li key={link.id} className="grid min-w-14 flex-1 content-start">
               <Taper from={before(k)} to={link.id === "idle" ? before(k) : after(k)} most={most} />
-              <div className="px-2"><Figure path={link.path} label={link.words} /></div>
+              <div className="px-2">
+                <Figure path={link.path} label={link.words} />
+              </div>
             </li>
           ),
         )}
       </ol>
-      {shown && (shown.steps.length > 0 ? <div className="mt-2"><Working steps={shown.steps} /></div> : <p className="mt-2 text-sm text-faint">{shown.assumed ?? (shown.id === "input" ? "The motor’s output over its efficiency." : "As it was given; nothing was worked out.")}</p>)}
+      {shown &&
+        (shown.steps.length > 0 ? (
+          <div className="mt-2">
+            <Working steps={shown.steps} />
+          </div>
+        ) : (
+          <p className="mt-2 text-sm text-faint">
+            {shown.assumed ?? (shown.id === "input" ? "The motor’s output over its efficiency." : "As it was given; nothing was worked out.")}
+          </p>
+        ))}
     </section>
   );
 }

@@ -26,7 +26,13 @@ type Stage = { min_rpm?: number | null; curve?: [number, number][] | null };
 
 const COLUMN = "grid grid-cols-[minmax(0,1fr)] content-start gap-3";
 /** A machine nobody has described yet: only what cannot be left out. */
-export const BLANK: Spec = { kind: "bench-press", name: "", spindle: { plate: { output_kw: 0.37 }, stages: [{ speed_rpm: 600 }] }, feed: { kind: "hand-lever" }, holder: { kind: "chuck" } };
+export const BLANK: Spec = {
+  kind: "bench-press",
+  name: "",
+  spindle: { plate: { output_kw: 0.37 }, stages: [{ speed_rpm: 600 }] },
+  feed: { kind: "hand-lever" },
+  holder: { kind: "chuck" },
+};
 
 type Props = {
   record: MachineRecord | null;
@@ -76,37 +82,82 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
   };
   const drill = async () => {
     if (!record) return;
-    await change({ phrase: "machine", settles: "machine", refs: { machine: { id: record.id, revision: record.revision } }, edit: (was) => ({ ...was, machine: record.spec as Machine }) });
+    await change({
+      phrase: "machine",
+      settles: "machine",
+      refs: { machine: { id: record.id, revision: record.revision } },
+      edit: (was) => ({ ...was, machine: record.spec as Machine }),
+    });
     void navigate("/");
   };
 
   const stages = (at(spec, "spindle.stages") as Stage[] | undefined) ?? [];
   const edited = stages.findIndex((stage) => stage.min_rpm != null && stage.curve);
   const assumed = drawn?.assumed ?? [];
-  const length = (path: string, usual: number) => (at(spec, path) as number | undefined) ?? (assumed.find((one) => one.field === `machine.${path}`)?.value as number | undefined) ?? usual;
+  const length = (path: string, usual: number) =>
+    (at(spec, path) as number | undefined) ?? (assumed.find((one) => one.field === `machine.${path}`)?.value as number | undefined) ?? usual;
   const typing = Object.keys(draft.texts).length > 0;
   return (
     <BoardProvider part="machine" draft={draft} dispatch={dispatch} changed={changed} readOnly={!may} assumed={assumed} problems={problems}>
       <Actions>
-        {may && <button type="button" className="tap chip" disabled={draft.past.length === 0} onClick={() => dispatch({ do: "undo" })}>Undo</button>}
-        {may && <button type="button" className="tap chip" disabled={draft.future.length === 0} onClick={() => dispatch({ do: "redo" })}>Redo</button>}
+        {may && (
+          <button type="button" className="tap chip" disabled={draft.past.length === 0} onClick={() => dispatch({ do: "undo" })}>
+            Undo
+          </button>
+        )}
+        {may && (
+          <button type="button" className="tap chip" disabled={draft.future.length === 0} onClick={() => dispatch({ do: "redo" })}>
+            Redo
+          </button>
+        )}
         {record && <History kind="machines" slug={record.id} />}
-        {record && may && <button type="button" className="tap chip" onClick={() => void away()}>Put away</button>}
-        {record && <button type="button" className="tap chip" disabled={changed || !state.job} onClick={() => void drill()}>Drill with it</button>}
-        {may && <button type="button" className="tap chip font-semibold" disabled={(!changed && record !== null) || typing || problems.length > 0} onClick={() => void save()}>{record ? "Save" : "Put it in the yard"}</button>}
+        {record && may && (
+          <button type="button" className="tap chip" onClick={() => void away()}>
+            Put away
+          </button>
+        )}
+        {record && (
+          <button type="button" className="tap chip" disabled={changed || !state.job} onClick={() => void drill()}>
+            Drill with it
+          </button>
+        )}
+        {may && (
+          <button
+            type="button"
+            className="tap chip font-semibold"
+            disabled={(!changed && record !== null) || typing || problems.length > 0}
+            onClick={() => void save()}
+          >
+            {record ? "Save" : "Put it in the yard"}
+          </button>
+        )}
       </Actions>
       <div className="grid gap-3">
         <header className="flex flex-wrap items-end gap-x-5 gap-y-1">
-          <div className="min-w-52 flex-1 text-xl font-semibold"><Word path="machine.name" label="Name" placeholder="what the shop calls it" /></div>
-          <div className="w-44"><Choice path="machine.kind" label="Kind" /></div>
+          <div className="min-w-52 flex-1 text-xl font-semibold">
+            <Word path="machine.name" label="Name" placeholder="what the shop calls it" />
+          </div>
+          <div className="w-44">
+            <Choice path="machine.kind" label="Kind" />
+          </div>
           <label className="grid min-w-64 flex-[2] text-xs text-faint">
             Note
-            <input className="plate-field text-base text-ink" value={String(extra.note ?? "")} maxLength={4000} readOnly={!may} onChange={(event) => dispatch({ do: "extra", name: "note", value: event.target.value })} />
+            <input
+              className="plate-field text-base text-ink"
+              value={String(extra.note ?? "")}
+              maxLength={4000}
+              readOnly={!may}
+              onChange={(event) => dispatch({ do: "extra", name: "note", value: event.target.value })}
+            />
           </label>
         </header>
         <div role="status" className="min-h-5 text-sm">
           {!may && <span className="text-faint">A lead or an admin may change machines; you can look. </span>}
-          {problems.length > 0 && <span className="text-vermilion">{problems.map((one) => `${one.field.replace(/^machine\./, "").replaceAll("_", " ")}: ${one.message}`).join("; ")}</span>}
+          {problems.length > 0 && (
+            <span className="text-vermilion">
+              {problems.map((one) => `${one.field.replace(/^machine\./, "").replaceAll("_", " ")}: ${one.message}`).join("; ")}
+            </span>
+          )}
           {problems.length === 0 && !changed && said && <span className="text-green">{said}</span>}
           {changed && problems.length === 0 && <span className="text-bronze">Not saved yet.</span>}
         </div>
@@ -129,7 +180,9 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
               </section>
               <Rated rated={rated.data?.rated ?? []} working={rated.isPlaceholderData} />
             </div>
-            <div className="wide:col-span-2"><Speeds drawn={drawn} /></div>
+            <div className="wide:col-span-2">
+              <Speeds drawn={drawn} />
+            </div>
             <Feed hand={drawn.hand} arm={length("feed.lever_length_mm", 180)} pinion={length("feed.pinion_radius_mm", 15)} />
             <Body />
           </div>

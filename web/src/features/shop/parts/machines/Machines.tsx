@@ -24,7 +24,12 @@ export function Machines() {
         <ul className="flex gap-1.5 overflow-x-auto pb-2 wide:grid wide:overflow-visible">
           {list.map((one) => (
             <li key={one.id} className="shrink-0">
-              <Link to={`/shop/machines/${one.id}`} aria-current={record?.id === one.id ? "page" : undefined} className="chip flex items-center gap-2 text-ink no-underline" data-chosen={record?.id === one.id}>
+              <Link
+                to={`/shop/machines/${one.id}`}
+                aria-current={record?.id === one.id ? "page" : undefined}
+                className="chip flex items-center gap-2 text-ink no-underline"
+                data-chosen={record?.id === one.id}
+              >
                 <MachineOutline kind={one.kind} width={34} />
                 <span className="grid leading-tight">
                   <span className="text-sm font-semibold">{one.name}</span>
@@ -33,13 +38,30 @@ export function Machines() {
               </Link>
             </li>
           ))}
-          {may && <li className="shrink-0"><Link to="/shop/machines/new" className="chip block font-semibold text-ink no-underline" data-chosen={id === "new"}>Describe another machine</Link></li>}
+          {may && (
+            <li className="shrink-0">
+              <Link to="/shop/machines/new" className="chip block font-semibold text-ink no-underline" data-chosen={id === "new"}>
+                Describe another machine
+              </Link>
+            </li>
+          )}
         </ul>
       </nav>
       {record === undefined ? (
-        <p>{list.length === 0 ? "No machine stands in the yard yet. Describe the first one: its motor plate, its pulleys or speeds, its lever." : "There is no such machine; it may have been put away."}</p>
+        <p>
+          {list.length === 0
+            ? "No machine stands in the yard yet. Describe the first one: its motor plate, its pulleys or speeds, its lever."
+            : "There is no such machine; it may have been put away."}
+        </p>
       ) : (
-        <MachineScreen said={said} onSaid={setSaid} key={`${record?.id ?? "new"} ${record?.revision ?? 0}`} record={record} onSaved={(saved) => void navigate(`/shop/machines/${saved}`)} onGone={() => void navigate("/shop/machines")} />
+        <MachineScreen
+          said={said}
+          onSaid={setSaid}
+          key={`${record?.id ?? "new"} ${record?.revision ?? 0}`}
+          record={record}
+          onSaved={(saved) => void navigate(`/shop/machines/${saved}`)}
+          onGone={() => void navigate("/shop/machines")}
+        />
       )}
     </div>
   );

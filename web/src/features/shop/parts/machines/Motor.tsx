@@ -12,7 +12,9 @@ export function Motor() {
   const { setMany } = useBoard();
   return (
     <section aria-label="Motor plate" className="plate relative">
-      {["top-1 left-1", "top-1 right-1", "bottom-1 left-1", "bottom-1 right-1"].map((corner) => <span key={corner} aria-hidden className={`absolute ${corner} size-1.5 rounded-full border border-faint`} />)}
+      {["top-1 left-1", "top-1 right-1", "bottom-1 left-1", "bottom-1 right-1"].map((corner) => (
+        <span key={corner} aria-hidden className={`absolute ${corner} size-1.5 rounded-full border border-faint`} />
+      ))}
       <h2 className="heading">Motor plate</h2>
       <Paste
         what="plate"
@@ -20,14 +22,17 @@ export function Motor() {
         hint="1.1 kW 400 V 2.6 A 1420 rpm S1"
         onRead={(found) => {
           // A plate that is read whole takes the place of what was said of the motor before.
-          if (found.readings.length > 0) setMany([[P, {}], ["machine.spindle.power_kw", null], ...found.readings.map((one) => [one.field, one.value] as const)]);
+          if (found.readings.length > 0)
+            setMany([[P, {}], ["machine.spindle.power_kw", null], ...found.readings.map((one) => [one.field, one.value] as const)]);
           const taken = found.readings.map((one) => one.text).join(" · ");
           if (found.readings.length === 0) return "Nothing on it was understood.";
           return `Read: ${taken}${found.left ? `. Left over: ${found.left}` : ""}`;
         }}
       />
       <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-4">
-        <div className="col-span-2"><Choice path="machine.spindle.motor" label="Motor" /></div>
+        <div className="col-span-2">
+          <Choice path="machine.spindle.motor" label="Motor" />
+        </div>
         <Choice path="machine.spindle.duty" label="Duty" />
         <Figure path="machine.spindle.cutting_share" label="Share cutting" />
         <Figure path={`${P}.output_kw`} label="Output" insteadOf={others(`${P}.output_kw`)} />

@@ -19,20 +19,41 @@ export function Rated({ rated, working }: { rated: readonly One[]; working: bool
         <div key={one.metal} className="grid gap-0.5">
           <div className="flex items-baseline justify-between gap-3 text-sm">
             <span className="font-semibold">{one.metal}</span>
-            <span className="figure">{one.plate_mm === null ? "" : `plate ${plain(one.plate_mm, system)} · `}worked out {one.computed_mm === null ? "none" : plain(one.computed_mm, system)}</span>
+            <span className="figure">
+              {one.plate_mm === null ? "" : `plate ${plain(one.plate_mm, system)} · `}worked out{" "}
+              {one.computed_mm === null ? "none" : plain(one.computed_mm, system)}
+            </span>
           </div>
           <svg viewBox="0 0 200 18" width="100%" height="18" preserveAspectRatio="none" aria-hidden>
-            {one.plate_mm !== null && <rect x="0" y="1" width={(one.plate_mm / most) * 200} height="7" fill="none" stroke="var(--ink)" vectorEffect="non-scaling-stroke" />}
+            {one.plate_mm !== null && (
+              <rect x="0" y="1" width={(one.plate_mm / most) * 200} height="7" fill="none" stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
+            )}
             <rect x="0" y="10" width={((one.computed_mm ?? 0) / most) * 200} height="7" fill="var(--blue)" />
           </svg>
-          <p className="text-xs text-faint">{one.next_mm === null ? one.why : `At ${plain(one.next_mm, system)}: ${one.why}.`}{one.plate_mm !== null && one.computed_mm !== null && one.computed_mm < 0.8 * one.plate_mm ? " The plate promises more than this record bears out: look at the motor, the chuck and the force again." : ""}</p>
+          <p className="text-xs text-faint">
+            {one.next_mm === null ? one.why : `At ${plain(one.next_mm, system)}: ${one.why}.`}
+            {one.plate_mm !== null && one.computed_mm !== null && one.computed_mm < 0.8 * one.plate_mm
+              ? " The plate promises more than this record bears out: look at the motor, the chuck and the force again."
+              : ""}
+          </p>
         </div>
       ))}
       <div className="grid grid-cols-3 gap-x-4 border-t border-rule pt-1">
         {["steel", "iron", "aluminium"].map((metal) =>
-          metal in plate || readOnly ? null : <button key={metal} type="button" className="tap text-left text-xs underline decoration-dotted" onClick={() => set(`machine.rated_diameter_mm`, { ...plate, [metal]: 13 })}>plate names {metal}</button>,
+          metal in plate || readOnly ? null : (
+            <button
+              key={metal}
+              type="button"
+              className="tap text-left text-xs underline decoration-dotted"
+              onClick={() => set(`machine.rated_diameter_mm`, { ...plate, [metal]: 13 })}
+            >
+              plate names {metal}
+            </button>
+          ),
         )}
-        {Object.keys(plate).map((metal) => <PlateSize key={metal} metal={metal} plate={plate} />)}
+        {Object.keys(plate).map((metal) => (
+          <PlateSize key={metal} metal={metal} plate={plate} />
+        ))}
       </div>
     </section>
   );

@@ -16,7 +16,17 @@ function Take({ path, place, what }: { path: string; place: number; what: string
   const rows = (useValue(path) as Row[] | undefined) ?? [];
   if (readOnly) return null;
   return (
-    <button type="button" className="tap px-1 text-sm text-faint underline decoration-dotted" aria-label={`Take out ${what}`} onClick={() => set(path, rows.filter((_, k) => k !== place))}>
+    <button
+      type="button"
+      className="tap px-1 text-sm text-faint underline decoration-dotted"
+      aria-label={`Take out ${what}`}
+      onClick={() =>
+        set(
+          path,
+          rows.filter((_, k) => k !== place),
+        )
+      }
+    >
       take out
     </button>
   );
@@ -35,7 +45,15 @@ function Train({ drawn }: { drawn: Drawn }) {
         const speed = drawn.speeds[k];
         return (
           <div key={k} className="grid items-center gap-x-3 border-b border-rule pb-1 sm:grid-cols-[auto_1fr_auto]">
-            {pair && <PulleyPair motor_mm={pair.motor_pulley_mm} spindle_mm={pair.spindle_pulley_mm} idlerIn_mm={pair.idler_in_mm} idlerOut_mm={pair.idler_out_mm} largest_mm={largest} />}
+            {pair && (
+              <PulleyPair
+                motor_mm={pair.motor_pulley_mm}
+                spindle_mm={pair.spindle_pulley_mm}
+                idlerIn_mm={pair.idler_in_mm}
+                idlerOut_mm={pair.idler_out_mm}
+                largest_mm={largest}
+              />
+            )}
             <div className="grid grid-cols-3 gap-x-3 xl:grid-cols-6">
               <Figure path={`${path}.${k}.motor_pulley_mm`} label="on the motor" />
               <Figure path={`${path}.${k}.spindle_pulley_mm`} label="on the spindle" />
@@ -52,7 +70,11 @@ function Train({ drawn }: { drawn: Drawn }) {
           </div>
         );
       })}
-      {!readOnly && <button type="button" className="chip justify-self-start text-sm" onClick={() => set(path, [...rows, { motor_pulley_mm: 60, spindle_pulley_mm: 100 }])}>One more pair</button>}
+      {!readOnly && (
+        <button type="button" className="chip justify-self-start text-sm" onClick={() => set(path, [...rows, { motor_pulley_mm: 60, spindle_pulley_mm: 100 }])}>
+          One more pair
+        </button>
+      )}
     </div>
   );
 }
@@ -73,7 +95,9 @@ function Stages({ drawn }: { drawn: Drawn }) {
           <div key={k} className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule pb-1">
             <div className={`grid gap-x-3 ${fixed ? "grid-cols-3" : "grid-cols-3 sm:grid-cols-5"}`}>
               <Word path={`${path}.${k}.name`} label="called" placeholder={`step ${k + 1}`} />
-              {fixed ? <Figure path={`${path}.${k}.speed_rpm`} label="speed" /> : (
+              {fixed ? (
+                <Figure path={`${path}.${k}.speed_rpm`} label="speed" />
+              ) : (
                 <>
                   <Figure path={`${path}.${k}.min_rpm`} label="from" />
                   <Figure path={`${path}.${k}.max_rpm`} label="to" />
@@ -91,8 +115,12 @@ function Stages({ drawn }: { drawn: Drawn }) {
       })}
       {!readOnly && (
         <div className="flex gap-2">
-          <button type="button" className="chip text-sm" onClick={() => set(path, [...rows, { speed_rpm: 500 }])}>One more speed</button>
-          <button type="button" className="chip text-sm" onClick={() => set(path, [...rows, { min_rpm: 50, max_rpm: 4000 }])}>One more range</button>
+          <button type="button" className="chip text-sm" onClick={() => set(path, [...rows, { speed_rpm: 500 }])}>
+            One more speed
+          </button>
+          <button type="button" className="chip text-sm" onClick={() => set(path, [...rows, { min_rpm: 50, max_rpm: 4000 }])}>
+            One more range
+          </button>
         </div>
       )}
     </div>
@@ -110,15 +138,55 @@ export function Speeds({ drawn }: { drawn: Drawn }) {
     <section aria-label="Speeds" className="plate">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 className="heading">Speeds{byPulleys ? `, from the pulleys at ${Math.round(drawn.motor_speed_rpm)} rpm on the motor` : ""}</h2>
-        <div className="w-40"><Choice path={`${S}.drive`} label="Driven by" /></div>
+        <div className="w-40">
+          <Choice path={`${S}.drive`} label="Driven by" />
+        </div>
       </div>
       <div className="grid gap-x-6 sm:grid-cols-2">
-        <Paste what="pulleys" label="Pulley pairs, motor to spindle" hint="45/125; 60/110; 78/92" onRead={(found) => { setMany([[`${S}.train`, found.items], [`${S}.stages`, []]]); return `${found.items.length} pairs`; }} />
-        <Paste what="speeds" label="or its speeds, gears or ranges" hint="low 1: 63; 100; 60-4000" onRead={(found) => { setMany([[`${S}.stages`, found.items], [`${S}.train`, []]]); return `${found.items.length} speeds`; }} />
+        <Paste
+          what="pulleys"
+          label="Pulley pairs, motor to spindle"
+          hint="45/125; 60/110; 78/92"
+          onRead={(found) => {
+            setMany([
+              [`${S}.train`, found.items],
+              [`${S}.stages`, []],
+            ]);
+            return `${found.items.length} pairs`;
+          }}
+        />
+        <Paste
+          what="speeds"
+          label="or its speeds, gears or ranges"
+          hint="low 1: 63; 100; 60-4000"
+          onRead={(found) => {
+            setMany([
+              [`${S}.stages`, found.items],
+              [`${S}.train`, []],
+            ]);
+            return `${found.items.length} speeds`;
+          }}
+        />
         {ranges.length > 0 && (
           <>
-            <Paste what="curve-kw" label="Points of the first range, speed and power" hint="500 3; 1500 9; 8000 9" onRead={(found) => { set(`${S}.stages.${first}.curve`, found.points); return `${found.points.length} points; drag them on the curve`; }} />
-            <Paste what="curve-nm" label="or speed and torque" hint="500 57; 1500 57; 8000 10.7" onRead={(found) => { set(`${S}.stages.${first}.curve`, found.points); return `${found.points.length} points; drag them on the curve`; }} />
+            <Paste
+              what="curve-kw"
+              label="Points of the first range, speed and power"
+              hint="500 3; 1500 9; 8000 9"
+              onRead={(found) => {
+                set(`${S}.stages.${first}.curve`, found.points);
+                return `${found.points.length} points; drag them on the curve`;
+              }}
+            />
+            <Paste
+              what="curve-nm"
+              label="or speed and torque"
+              hint="500 57; 1500 57; 8000 10.7"
+              onRead={(found) => {
+                set(`${S}.stages.${first}.curve`, found.points);
+                return `${found.points.length} points; drag them on the curve`;
+              }}
+            />
           </>
         )}
       </div>
