@@ -144,10 +144,12 @@ def test_every_picker_by_keyboard_alone(bench: Page) -> None:
     ):
         phrase(bench, name).focus()
         bench.keyboard.press("Enter")
+        expect(bench.get_by_role("dialog")).to_be_visible()
         tab_to(bench, target)
         bench.keyboard.press("Enter")
         expect(phrase(bench, name)).to_contain_text(said)
         bench.keyboard.press("Escape")
+        expect(bench.get_by_role("dialog")).to_be_hidden()
     drawn(bench)
     says_what_the_core_says(bench)
 
