@@ -16,6 +16,7 @@ from bore.job.assumption import Assumption
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
+from bore.limits.said import figure_of, said
 from bore.loads.loads import ALL_SCHOOLS, SchoolLoad
 from bore.quantities.bands import Band
 from bore.quantities.units import NM_RPM_PER_KW
@@ -93,6 +94,8 @@ def _silent_limit(limit: Limit, why: str) -> dict[str, Any]:
         "unit": None,
         "demand": None,
         "utilisation": None,
+        "figure": None,
+        "said": None,
         "part": None,
         "reason": why,
         "needs": [],
@@ -118,12 +121,22 @@ def _limit(check: Check, limit: Limit) -> dict[str, Any]:
         "unit": judgement.unit if banded else None,
         "demand": _band(judgement.demand) if banded and judgement.demand else None,
         "utilisation": _utilisation(judgement) if banded else None,
+        "figure": figure_as_data(judgement, int(found.verdict)),
+        "said": said(judgement, int(found.verdict), limit.floor),
         "part": judgement.part or None,
         "reason": _reason(check, limit, judgement),
         "needs": [{"field": name, "words": needs_in_words(name)} for name in judgement.needs],
         "eased_by": list(limit.eased_by),
         "stands_on": list(limit.stands_on),
     }
+
+
+def figure_as_data(judgement: Judgement, verdict: int) -> dict[str, float | None] | None:
+    """The figure of a verdict: only what it has."""
+    figure = figure_of(judgement, verdict)
+    return (
+        None if figure is None else {name: number(getattr(figure, name)) for name in figure.__slots__ if getattr(figure, name) is not None}
+    )
 
 
 def _utilisation(judgement: Judgement) -> float | None:
@@ -176,6 +189,8 @@ def plain_answer(check: Check) -> dict[str, Any]:
     motion = check.kinematics
     return {
         "verdict": VERDICTS[int(check.result.verdict)],
+        "figure": limits[check.tightest]["figure"],
+        "said": limits[check.tightest]["said"],
         "tightest": check.tightest,
         "first_to_give": check.first_to_give,
         "unknown": check.unknown,

@@ -10,6 +10,7 @@ from bore.check.check import check
 from bore.job.job import Job
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS
+from bore.limits.said import said_of_use
 from bore.plan.deep_hole import DeepHole
 from bore.program.read import read_program
 from bore.ways.match import Match, Pairing
@@ -33,6 +34,7 @@ def _way(way: Way) -> dict[str, Any]:
         "tightest": way.tightest,
         "failure": BY_ID[way.tightest].failure,
         "use": number(way.use),
+        "said": said_of_use(way.verdict, way.use),
         "costs": {"time_ratio": number(way.time_ratio), "tool_change": way.tool_change},
     }
 
@@ -53,6 +55,7 @@ def _pairing(pairing: Pairing, job: Job) -> dict[str, Any]:
         "machine_name": machine.name,
         "cutter_name": cutter_words(cutter),
         "use": number(pairing.use),
+        "said": said_of_use(pairing.verdict, pairing.use),
         "speed_rpm": number(pairing.speed_rpm),
         "feed_mm_rev": number(pairing.feed_mm_rev),
         "time_s": number(pairing.time_s),

@@ -15,6 +15,7 @@ from bore.job.job import Job
 from bore.job.pecks import pecks_of
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS
+from bore.limits.said import said_of_use
 from bore.machines.kinds import LATHES, PROGRAMMED, machine_kind, machine_kinds
 from bore.plan.any_machine import Offer, best_first, offers
 from bore.plan.checklist import checklist
@@ -41,6 +42,13 @@ def case_of(job: Job) -> Case:
     return {name: plain_record(getattr(job, name)) for name in ("hole", "material", "cutter", "machine", "holding", "setting")}
 
 
+def _said(plan: Plan) -> str:
+    """A row's verdict with the figure of the cut that makes it."""
+    cuts = [step.cut for step in plan.steps if step.cut is not None]
+    lead = max(cuts, key=lambda cut: (cut.verdict, cut.use), default=None)
+    return said_of_use(plan.verdict, lead.use if lead is not None and lead.verdict == plan.verdict else 0.0)
+
+
 def _cut(cut: Cut, asked: Asked) -> Case:
     setting, base = cut.job.setting, asked.task.base
     pecks = pecks_of(cut.job)
@@ -51,6 +59,7 @@ def _cut(cut: Cut, asked: Asked) -> Case:
         "tightest": cut.tightest,
         "failure": BY_ID[cut.tightest].failure,
         "use": number(min(cut.use, 1e6)),
+        "said": said_of_use(cut.verdict, cut.use),
         "ladder": ladder_of(cut),
         "speed_rpm": number(setting.speed_rpm),
         "speed_words": stage_words(cut.job, setting.speed_rpm),
@@ -129,6 +138,7 @@ def _plan(plan: Plan, asked: Asked, cost: PlanCost | None = None) -> Case:
         "hole_s": number(plan.hole_s),
         "total_s": number(plan.total_s),
         "worst_use": number(min(plan.worst_use, 1e6)),
+        "said": _said(plan),
         "tools": sum(step.cut is not None for step in plan.steps),
         "cost": _cost(cost, asked),
         "steps": [_step(step, asked, one) for step, one in zip(plan.steps, cost.steps, strict=True)],
@@ -247,12 +257,21 @@ def _offer(one: Offer, task: Task) -> Case:
     plan, machine = one.plan, task.base.machine
     head = {"machine": one.machine, "name": machine.name, "kind": machine.kind, "why": one.why}
     if plan is None:
-        return head | {"verdict": None, "tools": None, "total_s": None, "worst_use": None, "total_cost": None, "drills_mm": []}
+        return head | {
+            "verdict": None,
+            "tools": None,
+            "total_s": None,
+            "worst_use": None,
+            "said": None,
+            "total_cost": None,
+            "drills_mm": [],
+        }
     return head | {
         "verdict": VERDICTS[plan.verdict],
         "tools": sum(step.cut is not None for step in plan.steps),
         "total_s": number(plan.total_s),
         "worst_use": number(min(plan.worst_use, 1e6)),
+        "said": _said(plan),
         "total_cost": number(plan_cost(task.money, plan, task.base).total),
         "drills_mm": [number(step.size_mm) for step in plan.steps if step.kind in DRILLING],
     }

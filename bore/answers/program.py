@@ -8,6 +8,7 @@ from bore.base.errors import BadInput, Problem
 from bore.case.read import read_case
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS
+from bore.limits.said import said_of_use
 from bore.plan.times import KINDS
 from bore.program.compare import Loaded, differences, loads
 from bore.program.controller import Move, Run, run
@@ -110,6 +111,7 @@ def _loaded(one: Loaded) -> Case:
             "tightest": None,
             "failure": None,
             "use": None,
+            "said": None,
             "torque_nm": None,
             "thrust_n": None,
             "power_kw": None,
@@ -120,6 +122,7 @@ def _loaded(one: Loaded) -> Case:
         "tightest": one.check.tightest,
         "failure": BY_ID[one.check.tightest].failure if one.check.tightest else None,
         "use": number(min(float(result.use), 1e6)),
+        "said": said_of_use(int(result.verdict), float(result.use)),
         "torque_nm": number(result.loads.torque_nm.high),
         "thrust_n": number(result.loads.thrust_n.high),
         "power_kw": number(result.loads.power_kw.high),

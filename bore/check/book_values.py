@@ -5,13 +5,10 @@ from dataclasses import dataclass, replace
 from bore.base.formula import silent
 from bore.job.columns import Columns
 from bore.limits.burn import top_speed_m_min
-from bore.limits.hand import force_for
+from bore.limits.hand import force_for, marks_n
 from bore.loads.loads import loads_of
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics.kinematics import speed_rpm
-
-# Nobody leans harder than this all day when no force is named, N.
-USUAL_HAND_N = 100.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,8 +36,9 @@ def book_of(columns: Columns) -> Book:
 
 
 def usual_hand_force_n(columns: Columns) -> float:
-    """The force taken when none is named: the smaller of 100 N and what the book's feed asks for."""
-    return min(USUAL_HAND_N, book_of(columns).hand_force_n or USUAL_HAND_N)
+    """The force taken when none is named: what the book's feed asks for, at most what a hand bears all day."""
+    all_day, _ = marks_n(columns)
+    return min(all_day, book_of(columns).hand_force_n or all_day)
 
 
 def leaning_n(columns: Columns) -> float:

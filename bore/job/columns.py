@@ -124,6 +124,7 @@ class Columns:
     max_thrust_n: float | None
     stroke_mm: float | None
     daylight_mm: float | None
+    side_handle: bool
     force_ratio: float | None
     return_spring_n: float
     backlash_mm: float | None

@@ -17,7 +17,8 @@ class CutterKind:
     one; has_chisel: whether its middle presses rather than cuts; packs: whether chips leave by flutes that can pack; from_solid: cuts
     as from solid, whatever hole was there; wants_solid: must not open a hole that is there, its middle wants metal; opens_out: may take
     a hole a step further on its way; makes_own_diameter: its hole is as wide as it is; plunges: fed along its axis; axial_chip: the feed over the edges is its
-    chip; starts_unmarked: starts square and stiff on a bare face; whole_carbide: carbide from point to shank when its edge is;
+    chip; starts_unmarked: starts square and stiff on a bare face; touches_briefly: in the metal
+    for seconds only; whole_carbide: carbide from point to shank when its edge is;
     coolant_through: how much it wants coolant through its body;
     compression: how much more than an outside turning tool it squeezes its chip; energy_share: share of the table's drilling energy,
     which has a chisel in it, that it needs; friction: torque over cutting torque (guide pads, lands); force_share: thrust over
@@ -40,6 +41,7 @@ class CutterKind:
     plunges: bool
     axial_chip: bool
     starts_unmarked: bool
+    touches_briefly: bool
     whole_carbide: bool
     coolant_through: str
     compression: float
@@ -47,6 +49,11 @@ class CutterKind:
     friction: float
     force_share: float | None
     chip_room: tuple[float, float]
+
+    @property
+    def leaves_a_slug(self) -> bool:
+        """Whether it cuts a ring and leaves the middle standing: cuts as from solid, but does not mind a hole there."""
+        return self.from_solid and not self.wants_solid
 
 
 def _read(row: dict[str, str]) -> CutterKind:

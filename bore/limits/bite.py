@@ -31,6 +31,7 @@ LIMIT = Limit(
     reads=("setting.hand_force_n", "cutter.chisel_ratio", "cutter.wear", "machine.feed.lever_length_mm", "machine.feed.return_spring_n"),
     eased_by=("lean-harder", "pilot", "split-point", "sharper"),
     judge=judge,
+    floor=True,
     stands_on=("thrust",),
     applies=applies,
 )

@@ -66,6 +66,7 @@ LIMIT = Limit(
     ),
     eased_by=("backing", "sheet-point", "pilot", "less-depth"),
     judge=judge,
+    floor=True,
     reasons=(
         Reason(HOLDS, ""),
         Reason(

@@ -6,6 +6,8 @@ from bore.loads.loads import Loads
 from bore.quantities.bands import Band
 
 OVER_TOP = 1.25
+# Where the edge is in the metal for a few seconds, a few times, it need not last: soft and hard share of the top of the range.
+BRIEF, BRIEF_HOLES = (1.25, 1.6), 5
 # Carbide this far below its low speed collects a built-up edge: soft and hard share.
 BUILD_UP = (0.6, 0.4)
 BUILD_UP_GROUPS = ("P", "M", "H")
@@ -23,6 +25,13 @@ def builds_up(columns: Columns) -> bool:
     return columns.substrate not in HSS and (columns.iso_group in BUILD_UP_GROUPS or columns.metal == "aluminium")
 
 
+def shares(columns: Columns) -> tuple[float, float]:
+    """Soft and hard mark as shares of the top of the range: an edge that must last, or one that is in the metal for a moment (a seat or a
+    step in sheet, a hole no deeper than it is wide, one to five of them)."""
+    shallow = columns.family.touches_briefly or float(columns.depth_mm) <= float(columns.hole_diameter_mm)
+    return BRIEF if shallow and columns.count <= BRIEF_HOLES else (1.0, OVER_TOP)
+
+
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """Cutting speed against the top of the range, and for carbide the low end against the cutting speed."""
     top = top_speed_m_min(columns)
@@ -32,8 +41,9 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         edge = {"hss": "hss", "hss-co": "hssco"}.get(columns.substrate, "carbide")
         return unknown(f"material.vc_{edge}_m_min")
     speed = columns.cutting_speed_m_min
+    soft, hard = shares(columns)
     found = Judgement(
-        demand=Band.exactly(speed), soft=mark(base=top, share=1.0), hard=mark(base=top, share=OVER_TOP), unit="m/min", part="too fast"
+        demand=Band.exactly(speed), soft=mark(base=top, share=soft), hard=mark(base=top, share=hard), unit="m/min", part="too fast"
     )
     if not builds_up(columns) or columns.vc_low_m_min is None:
         return found

@@ -80,6 +80,7 @@ LIMIT = Limit(
     ),
     eased_by=("coolant", "other-machine"),
     judge=judge,
+    floor=True,
     reasons=(
         Reason(HOLDS, ""),
         Reason(CANNOT, "a gun drill without coolant at pressure through its tube jams with its own chips"),

@@ -9,6 +9,13 @@ from bore.quantities.bands import Band
 
 # Comfortable and hard work at the knob, N (common practice; EN 1005-3 lies near).
 COMFORTABLE_N, HARD_N = 150.0, 250.0
+# Behind a hand drill, with the weight above it.
+COMFORTABLE_PUSH_N, HARD_PUSH_N = 200.0, 400.0
+
+
+def marks_n(columns: Columns) -> tuple[float, float]:
+    """What a hand bears all day and what is hard work: at a knob, or pushing a hand drill, N."""
+    return (COMFORTABLE_PUSH_N, HARD_PUSH_N) if columns.feed_kind == "push" else (COMFORTABLE_N, HARD_N)
 
 
 def force_for(columns: Columns, thrust: Band) -> Band:
@@ -22,9 +29,10 @@ def force_for(columns: Columns, thrust: Band) -> Band:
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
-    """The force given, or the force the feed asks for, against 150 and 250 N at the knob."""
+    """The force given, or the force the feed asks for, against 150 and 250 N at the knob, 200 and 400 N behind a hand drill."""
+    comfortable, hard = marks_n(columns)
     demand = Band.exactly(columns.hand_force_n) if columns.hand_force_n is not None else force_for(columns, loads.thrust_n)
-    return Judgement(demand=demand, soft=mark(base=COMFORTABLE_N, share=1.0), hard=mark(base=HARD_N, share=1.0), unit="N")
+    return Judgement(demand=demand, soft=mark(base=comfortable, share=1.0), hard=mark(base=hard, share=1.0), unit="N")
 
 
 def applies(columns: Columns) -> str | None:

@@ -25,9 +25,15 @@ def _chuck(columns: Columns, loads: Loads) -> Judgement:
         for end in ("low", "high")
     }
     slips = Judgement(demand=loads.surge_torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
-    top = holder.max_rpm or holders.chuck_top_rpm(holder.capacity_mm, holder.grip)
-    turning = Band.exactly(columns.speed_rpm)
-    return worst(slips, Judgement(demand=turning, soft=top, hard=top, unit="rpm", part="top speed"))
+    return worst(slips, _top_speed(columns, holder.capacity_mm))
+
+
+def _top_speed(columns: Columns, capacity_mm: float) -> Judgement:
+    """A stated top speed is a hard mark; the usual one of such chucks is passed by a quarter before it is more than a remark."""
+    stated = columns.holder.max_rpm
+    usual = holders.chuck_top_rpm(capacity_mm, columns.holder.grip)
+    soft, hard = (stated, stated) if stated else (usual * holders.OVER_USUAL_TOP[0], usual * holders.OVER_USUAL_TOP[1])
+    return Judgement(demand=Band.exactly(columns.speed_rpm), soft=soft, hard=hard, unit="rpm", part="top speed")
 
 
 def _morse(columns: Columns, loads: Loads) -> Judgement:
@@ -41,12 +47,14 @@ def _morse(columns: Columns, loads: Loads) -> Judgement:
     if columns.holder.size is not None and size > int(columns.holder.size):
         return Judgement(reason=4)
     thrust = loads.thrust_n.middle
-    if columns.holder.tang_engaged:
-        friction = holders.taper_friction_nm(size=size, thrust_n=thrust, seating_kn=0.0)
-        bears = holders.taper_with_tang_nm(friction_nm=friction, size=size)
-        return Judgement(demand=loads.surge_torque_nm, soft=friction, hard=bears, unit="N·m", part="tang")
     soft, hard = (holders.taper_friction_nm(size=size, thrust_n=thrust, seating_kn=seat) for seat in holders.SEATING_KN)
-    return Judgement(demand=loads.surge_torque_nm, soft=soft, hard=hard, unit="N·m", part="seat")
+    if not columns.holder.tang_engaged:
+        return Judgement(demand=loads.surge_torque_nm, soft=soft, hard=hard, unit="N·m", part="seat")
+    # The tang takes what friction does not, so it can only help: all day against the steady torque, and once more at the leap.
+    soft, hard = (holders.taper_with_tang_nm(friction_nm=friction, size=size) for friction in (soft, hard))
+    steady = Judgement(demand=loads.torque_nm, soft=soft, hard=hard, unit="N·m", part="tang")
+    leap = Judgement(demand=Band.exactly(loads.surge_torque_nm.middle), soft=hard, hard=hard, unit="N·m", part="tang")
+    return worst(steady, leap)
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:

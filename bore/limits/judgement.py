@@ -56,7 +56,8 @@ class Reason:
 class Limit:
     """One limit: its name as a failure, the machinist's question, what it reads and what eases it.
 
-    `stands_on` names the parts of the working (torque, thrust, power, book feed …) its figures begin from.
+    `stands_on` names the parts of the working (torque, thrust, power, book feed …) its figures begin from. `floor`: what it asks for
+    is a least that must be there, not a load to be borne.
     """
 
     id: str
@@ -68,6 +69,7 @@ class Limit:
     applies: Callable[[Columns], str | None] = lambda columns: None
     reasons: tuple[Reason, ...] = (Reason(HOLDS, ""),)
     stands_on: tuple[str, ...] = ()
+    floor: bool = False
 
 
 @formula("Mark", "mark = base · share", "", "common-practice")
@@ -94,11 +96,14 @@ def band_verdict(judgement: Judgement) -> Column:
 
 
 def use_of(judgement: Judgement) -> Column:
-    """How much of the hard mark the high side takes; what ranks limits within a verdict."""
+    """What ranks limits within a verdict, the same that is said of it: past the hard mark how far the middle is, else how much of the
+    soft mark the high side takes."""
     demand = judgement.demand
     if demand is None:
         return 0.0
-    return least(demand.high / choose(judgement.hard > LEAST_HARD, judgement.hard, LEAST_HARD), MOST_USE)
+    past = demand.middle > judgement.hard
+    mark = choose(past, judgement.hard, judgement.soft)
+    return least(choose(past, demand.middle, demand.high) / choose(mark > LEAST_HARD, mark, LEAST_HARD), MOST_USE)
 
 
 def rank(verdict: Column, use: Column) -> Column:

@@ -53,4 +53,5 @@ LIMIT = Limit(
     ),
     eased_by=("longer-drill", "other-machine", "both-sides"),
     judge=judge,
+    floor=True,
 )

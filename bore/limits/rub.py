@@ -11,6 +11,8 @@ from bore.quantities.bands import Band
 
 # Chip thickness over edge radius: enough, and the least (common practice).
 ENOUGH_EDGE, LEAST_EDGE = 0.6, 0.3
+# A hand drill leaned on gets through plain steel with hardly a chip, every day: slow, and hard on the edge, but it goes.
+LEAST_EDGE_PUSHED = 0.1
 # Feed over the book's feed in metal that hardens under a rubbing edge: enough, and the least.
 BOOK_SHARES = {"yes": (0.5, 0.30), "slight": (0.35, 0.25)}
 THINNEST_HARDENING_CHIP_MM = 0.015
@@ -27,14 +29,15 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     # Where the hand decides, the schools differ on the feed it makes; the floor carries their doubt.
     doubt = Band(wanted.middle / wanted.high, 1.0, wanted.middle / wanted.low)
     thickness = _thickness(columns, loads.feed_mm_rev)
+    pushed = columns.feed_kind == "push" and columns.work_hardens != "yes"
     found = Judgement(
         demand=doubt.times(columns.edge_radius_mm),
         soft=mark(base=thickness, share=1 / ENOUGH_EDGE),
-        hard=mark(base=thickness, share=1 / LEAST_EDGE),
+        hard=mark(base=thickness, share=1 / (LEAST_EDGE_PUSHED if pushed else LEAST_EDGE)),
         unit="mm",
         part="edge radius",
     )
-    if columns.work_hardens != "no":
+    if columns.work_hardens != "no" and not pushed:
         found = worst(found, *_hardening(columns, loads, doubt, thickness))
     assert found.demand is not None
     # Without a bite there is no chip to measure: the reason says so, and `bite` leads.
@@ -72,6 +75,7 @@ LIMIT = Limit(
     ),
     eased_by=("more-feed", "lean-harder", "slower", "sharper", "pilot"),
     judge=judge,
+    floor=True,
     stands_on=("book-feed",),
     reasons=(Reason(HOLDS, ""), Reason(GIVES_WAY, "no chip at all: the drill does not bite")),
 )

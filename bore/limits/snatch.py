@@ -5,7 +5,7 @@ from functools import cache, reduce
 
 import numpy as np
 
-from bore.base.elementwise import Column, choose, is_array
+from bore.base.elementwise import Column, Mask, choose, is_array
 from bore.cutters.family import NEVER, WARNED, Never
 from bore.cutters.registry import ALL_FAMILIES
 from bore.job.columns import Columns
@@ -15,6 +15,9 @@ from bore.machines.kinds import HAND_FEEDS
 
 OVER_HALF = 0.5
 LOOSE_MM = 0.3
+# Drills that a hand holds back in a metal that pulls them in, and those it just does, mm; and what keeps the work from climbing.
+SMALL_MM, MIDDLING_MM = 6.0, 13.0
+HELD_DOWN = ("vice", "clamps", "lathe-chuck", "magnet")
 PLAIN = (
     Reason(HOLDS, ""),
     Reason(GIVES_WAY, "this metal pulls the drill in and the feed is by hand: dub the lips to no rake, clamp down, or drive the feed"),
@@ -39,13 +42,24 @@ def _grabs(columns: Columns) -> Column:
     dubbed = columns.flute == "straight" or (columns.rake_deg is not None and columns.rake_deg <= 0)
     over_half = (columns.start_share > OVER_HALF) & packs
     if columns.grab == "high" and packs and columns.through and not dubbed:
-        return choose(over_half, 6, 1) if by_hand else 2
+        return _pulls_in(columns, over_half, by_hand)
     otherwise = 0
     if columns.backlash_mm is not None and columns.backlash_mm > LOOSE_MM and columns.through and packs and by_hand:
         otherwise = 4
     elif columns.stacked and not columns.stack_clamped and packs:
         otherwise = 5
     return choose(over_half, 3, otherwise) if by_hand else otherwise
+
+
+def _pulls_in(columns: Columns, over_half: Mask, by_hand: bool) -> Column:
+    """Metal that pulls the drill in: how badly grows with the drill, and with work that nothing holds down (common practice)."""
+    held, size = columns.holding.kind in HELD_DOWN, columns.diameter_mm
+    if not by_hand:
+        return choose(size <= SMALL_MM, 0, 2) if held else 2
+    if not held:
+        return choose(size <= SMALL_MM, 2, choose(over_half, 6, 1))
+    small = choose(over_half, 3, 0)
+    return choose(size <= SMALL_MM, small, choose(size <= MIDDLING_MM, choose(over_half, 6, 2), choose(over_half, 6, 1)))
 
 
 @cache
@@ -93,6 +107,8 @@ LIMIT = Limit(
         "hole.start_diameter_mm",
         "hole.stack_mm",
         "hole.stack_clamped",
+        "holding.kind",
+        "cutter.diameter_mm",
     ),
     eased_by=("dub-lips", "power-feed", "clamp", "smaller-pilot", "straight-flute", "other-family", "other-machine"),
     judge=judge,

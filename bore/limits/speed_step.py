@@ -3,19 +3,19 @@
 from bore.base.elementwise import absolute, choose
 from bore.job.columns import Columns
 from bore.limits import burn
-from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, Judgement, Limit, Reason
+from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason
 from bore.loads.loads import Loads
 from bore.mechanics.kinematics import speed_rpm
 from bore.mechanics.spindle import SAME_SPEED
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
-    """A matter of kind: the speed is there, or the nearest is named; can't where even the end of the range breaks `burn`."""
+    """A matter of kind: the speed is there, or the nearest is named; gives way too where even the end of the range breaks `burn`."""
     off = absolute(columns.nearest_rpm / columns.speed_rpm - 1) > SAME_SPEED
     reason = choose(off, 1, 0)
     top = burn.top_speed_m_min(columns)
     if top is not None:
-        most_rpm = speed_rpm(cutting_speed_m_min=top * burn.OVER_TOP, diameter_mm=columns.diameter_mm)
+        most_rpm = speed_rpm(cutting_speed_m_min=top * burn.shares(columns)[1], diameter_mm=columns.diameter_mm)
         reason = choose(columns.slowest_rpm * (1 - SAME_SPEED) > most_rpm, 2, reason)
     if burn.builds_up(columns) and columns.vc_low_m_min is not None:
         least_rpm = speed_rpm(cutting_speed_m_min=columns.vc_low_m_min * burn.BUILD_UP[1], diameter_mm=columns.diameter_mm)
@@ -33,7 +33,7 @@ LIMIT = Limit(
     reasons=(
         Reason(HOLDS, ""),
         Reason(GIVES_WAY, "{machine} has no {speed_rpm:.0f} rpm; the nearest it has is {nearest_rpm:.0f} rpm"),
-        Reason(CANNOT, "the slowest {machine} turns is {slowest_rpm:.0f} rpm, too fast for this edge in this metal"),
-        Reason(CANNOT, "the fastest {machine} turns is {fastest_rpm:.0f} rpm, so slow for carbide that metal builds up on it"),
+        Reason(GIVES_WAY, "the slowest {machine} turns is {slowest_rpm:.0f} rpm, too fast for this edge in this metal"),
+        Reason(GIVES_WAY, "the fastest {machine} turns is {fastest_rpm:.0f} rpm, so slow for carbide that metal builds up on it"),
     ),
 )

@@ -9,7 +9,7 @@ from bore.mechanics.surge import MIDDLE_SHARE
 from bore.quantities.bands import Band
 
 FIXED = {"stop": 2, "magnet": 3}
-# What wrists bear on a drill without and with its side handle, N·m (common practice).
+# What wrists bear of a hand drill without and with its side handle, N·m (common practice).
 ONE_HAND_NM, SIDE_HANDLE_NM = 10.0, 40.0
 
 
@@ -72,7 +72,7 @@ def _held(columns: Columns, loads: Loads) -> Judgement:
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """What holds the work against the cut; for a drill in the hands, the wrists against its torque."""
     if columns.kind == "hand-held" and columns.holding.kind != "hand":
-        return Judgement(demand=loads.surge_torque_nm, soft=ONE_HAND_NM, hard=SIDE_HANDLE_NM, unit="N·m", part="wrists")
+        return _marked(loads.surge_torque_nm, SIDE_HANDLE_NM if columns.side_handle else ONE_HAND_NM, "N·m", "wrists")
     return _held(columns, loads)
 
 
@@ -89,6 +89,7 @@ LIMIT = Limit(
         "holding.stop",
         "holding.tailstock_clamp_n",
         "machine.stiffness_n_mm",
+        "machine.side_handle",
         "setting.feed_mm_rev",
     ),
     eased_by=("stop", "clamp", "pilot", "less-feed"),

@@ -165,6 +165,7 @@ def columns_of(job: Job) -> Columns:
         max_thrust_n=min(ratings) if ratings else None,
         stroke_mm=machine.stroke_mm if feed.travel_mm is None else min(machine.stroke_mm or feed.travel_mm, feed.travel_mm),
         daylight_mm=machine.daylight_mm,
+        side_handle=machine.side_handle,
         force_ratio=force_ratio_of(feed),
         return_spring_n=feed.return_spring_n or 0.0,
         backlash_mm=feed.backlash_mm,

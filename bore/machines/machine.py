@@ -165,6 +165,7 @@ class Machine:
     stroke_mm: float | None
     daylight_mm: float | None
     throat_mm: float | None
+    side_handle: bool
     rated_diameter_mm: dict[str, float]
     spindle: Spindle
     feed: Feed

@@ -9,6 +9,8 @@ from bore.machines import kinds
 
 # What a taper without a tang slot is seated with, kN of thrust: soft and hard mark.
 SEATING_KN = (2.0, 3.0)
+# How far past the usual top speed of its kind a chuck that says none may run: till then a remark, then tight, then not at all.
+OVER_USUAL_TOP = (1.25, 1.5)
 
 
 @cache
@@ -31,7 +33,7 @@ def chuck_slip_nm(*, capacity_mm: float, shank_diameter_mm: Column, grip: str, e
 def chuck_top_rpm(capacity_mm: float, grip: str) -> float:
     """Usual top speed of a chuck, rpm (common practice)."""
     capacities, _, _, top = _chuck_table(grip)
-    return float(along_logarithms(capacity_mm, capacities, top))
+    return float(round(float(along_logarithms(capacity_mm, capacities, top))))
 
 
 @formula("Friction torque of the taper", "M = m_size · (T + seat)", "N·m", "iso-296")

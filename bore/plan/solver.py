@@ -28,6 +28,8 @@ TIGHT_S, TIGHT_SHARE = 120.0, 0.5
 MOST_STEPS = 6
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
 ALIKE, LEAST_SHARE = 0.15, 0.12
+# A ring cutter is set up on its arbor for more holes than these.
+FEW_HOLES = 5
 ON_THE_WAY = ("twist", "core")
 Taken = tuple[float, float, int]
 # Time, tools, worst use, money, cutters that are not usual on such a machine.
@@ -294,8 +296,15 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
         money += changes * costs.rate_per_h / S_PER_H + count * sum((one.edge or 0.0) + one.machine for one in worn)
     used = [cut.use, *(step.cut.use for step in before if step.cut is not None)]
     added = 1 + sum(step.cut is not None for step in before)
-    unusual += family_of(cut.job.cutter.kind).machines[cut.job.machine.kind].how != "usual"
+    unusual += _is_unusual(cut, count)
     return time + changes + spent * count + tight, tools + added, max(use, *used), money, unusual
+
+
+def _is_unusual(cut: Cut, count: int) -> bool:
+    """What a shop would not take first: a pair that is only possible, or a ring cutter off its magnet for a few holes."""
+    kind, machine = cut.job.cutter.kind, cut.job.machine
+    ring_for_a_few = kind.leaves_a_slug and machine.magnet is None and count <= FEW_HOLES
+    return ring_for_a_few or family_of(kind).machines[machine.kind].how != "usual"
 
 
 def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[Step]:

@@ -179,7 +179,15 @@ def around_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candi
         yield _hole(job, "thick-plate", "clamp a 25 mm plate under the magnet", 3.0, plate_thickness_mm=THICK_PLATE_MM, stack_mm=())
     if hole.through and not hole.stack_mm:
         half = hole.depth_mm / 2
-        both = _hole(job, "both-sides", f"drill it from both sides, {half:.4g} mm each", 4.0, depth_mm=half, through=False)
+        both = _hole(
+            job,
+            "both-sides",
+            f"drill it from both sides, {half:.4g} mm each",
+            4.0,
+            depth_mm=half,
+            through=False,
+            plate_thickness_mm=job.hole.depth_mm,
+        )
         yield replace(both, added_s=PILOT_S)
 
 

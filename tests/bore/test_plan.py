@@ -244,7 +244,7 @@ def test_a_thread_no_power_will_cut_is_cut_by_hand() -> None:
     found = plan_as_data(asked("b1", "M10", 12, "steel-structural-235"))["plan"]
     tap = next(step for step in found["steps"] if step["kind"] == "tap")
     assert (tap["cut"], tap["words"]) == (None, "tap M10, by hand")
-    assert "by power: no such speed" in tap["why"]
+    assert "by power: burns the edge" in tap["why"]
     assert found["verdict"] in ("holds", "tight")
 
 

@@ -49,7 +49,8 @@ def test_each_way_does_what_it_says(entry: dict[str, Any]) -> None:
     for way in found["ways"]:
         after = answered(changed(case, way["changes"]))
         assert after["verdict"] == way["verdict"]
-        assert after["tightest"] == way["tightest"]
+        leads, said = limit_of(after, after["tightest"]), limit_of(after, way["tightest"])
+        assert after["tightest"] == way["tightest"] or leads["figure"] == said["figure"]
         was, now = (limit_of(one, found["tightest"]) for one in (before, after))
         turned = now["verdict"] in (None, "holds", "tight", "unknown") and now["verdict"] != was["verdict"]
         eased = (now["utilisation"] or 0) <= 0.85 * (was["utilisation"] or 1e9)

@@ -292,3 +292,28 @@ class TestThePage:
     def test_the_api_and_files_are_left_alone(self, here: Client) -> None:
         assert here.get("/api/nowhere").status_code == 404
         assert here.get("/static/nowhere.js").status_code == 404
+
+
+@pytest.mark.parametrize("size", [None, True, "12", [12], -1, 1e9, 0])
+def test_settling_a_strange_size_is_refused_in_words_or_assumed(here: Client, size: Any) -> None:
+    """The crib is only asked for what a sensible size could take up; what is wrong is said by the field."""
+    case = plain_case()
+    case["hole"]["diameter_mm"] = size
+    found = post(here, "/api/settle", {"case": case, "changed": "diameter"})
+    assert found.status_code == 422
+    assert {problem["field"] for problem in found.json()["errors"]} == {"hole.diameter_mm"}
+
+
+def test_settling_takes_up_a_cutter_of_the_crib_of_the_same_family_and_size(here: Client) -> None:
+    case = plain_case(hole__diameter_mm=8.5, cutter={"family": "twist", "diameter_mm": 10, "substrate": "hss-co"})
+    found = post(here, "/api/settle", {"case": case, "changed": "diameter"}).json()
+    taken = Cutter.objects.get(slug=found["cutter"])
+    assert (taken.family, taken.diameter_mm) == ("twist", 8.5)
+    case["cutter"]["family"] = "no such family" * 40
+    assert post(here, "/api/settle", {"case": case, "changed": "diameter"}).status_code == 422
+
+
+@pytest.mark.parametrize("path", ["/api/working", "/api/pictures"])
+def test_hostile_bodies_are_refused_at_the_newer_doors(here: Client, path: str) -> None:
+    for body in ([], {}, {"hole": 7}, {"case": plain_case()}, {"hole": {"diameter_mm": 1e400}}):
+        assert post(here, path, body).status_code == 422, body

@@ -82,6 +82,8 @@ class LimitFinding(Schema):
     unit: str | None
     demand: Band | None
     utilisation: float | None
+    figure: dict[str, float] | None
+    said: str | None
     part: str | None
     reason: str | None
     needs: list[Need]
@@ -168,6 +170,8 @@ class Answer(Schema):
     """The answer to a check."""
 
     verdict: Verdict
+    figure: dict[str, float] | None
+    said: str | None
     tightest: str
     first_to_give: str | None
     unknown: int

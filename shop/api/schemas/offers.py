@@ -24,6 +24,7 @@ class WayOut(Schema):
     tightest: str
     failure: str
     use: float
+    said: str
     costs: Costs
 
 
@@ -46,6 +47,7 @@ class PairingAnswer(Schema):
     tightest: str
     failure: str
     use: float
+    said: str
     speed_rpm: float
     feed_mm_rev: float | None
     hand_force_n: float | None

@@ -69,6 +69,7 @@ class PlanCut(Schema):
     tightest: str
     failure: str
     use: float
+    said: str
     ladder: StepLadder | None
     speed_rpm: float
     speed_words: str
@@ -126,6 +127,7 @@ class OnePlan(Schema):
     hole_s: float
     total_s: float
     worst_use: float
+    said: str
     tools: int
     cost: PlanMoney
     steps: list[PlanStep]
@@ -223,6 +225,7 @@ class MachineOffer(Schema):
     tools: int | None
     total_s: float | None
     worst_use: float | None
+    said: str | None
     total_cost: float | None
     drills_mm: list[float]
 
@@ -255,6 +258,7 @@ class ProgramBlock(Schema):
     tightest: str | None
     failure: str | None
     use: float | None
+    said: str | None
     torque_nm: float | None
     thrust_n: float | None
     power_kw: float | None

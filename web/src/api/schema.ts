@@ -1348,6 +1348,12 @@ export interface components {
              * @enum {string}
              */
             verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Figure */
+            figure: {
+                [key: string]: number;
+            } | null;
+            /** Said */
+            said: string | null;
             /** Tightest */
             tightest: string;
             /** First To Give */
@@ -1489,6 +1495,12 @@ export interface components {
             demand: components["schemas"]["Band"] | null;
             /** Utilisation */
             utilisation: number | null;
+            /** Figure */
+            figure: {
+                [key: string]: number;
+            } | null;
+            /** Said */
+            said: string | null;
             /** Part */
             part: string | null;
             /** Reason */
@@ -1948,6 +1960,8 @@ export interface components {
             failure: string;
             /** Use */
             use: number;
+            /** Said */
+            said: string;
             costs: components["schemas"]["Costs"];
         };
         /**
@@ -1995,6 +2009,8 @@ export interface components {
             failure: string;
             /** Use */
             use: number;
+            /** Said */
+            said: string;
             /** Speed Rpm */
             speed_rpm: number;
             /** Feed Mm Rev */
@@ -2166,6 +2182,8 @@ export interface components {
             total_s: number;
             /** Worst Use */
             worst_use: number;
+            /** Said */
+            said: string;
             /** Tools */
             tools: number;
             cost: components["schemas"]["PlanMoney"];
@@ -2190,6 +2208,8 @@ export interface components {
             total_s: number;
             /** Worst Use */
             worst_use: number;
+            /** Said */
+            said: string;
             /** Tools */
             tools: number;
             cost: components["schemas"]["PlanMoney"];
@@ -2272,6 +2292,8 @@ export interface components {
             failure: string;
             /** Use */
             use: number;
+            /** Said */
+            said: string;
             ladder: components["schemas"]["StepLadder"] | null;
             /** Speed Rpm */
             speed_rpm: number;
@@ -2505,6 +2527,8 @@ export interface components {
             total_s: number | null;
             /** Worst Use */
             worst_use: number | null;
+            /** Said */
+            said: string | null;
             /** Total Cost */
             total_cost: number | null;
             /** Drills Mm */
@@ -2562,6 +2586,8 @@ export interface components {
             failure: string | null;
             /** Use */
             use: number | null;
+            /** Said */
+            said: string | null;
             /** Torque Nm */
             torque_nm: number | null;
             /** Thrust N */
@@ -3436,6 +3462,8 @@ export interface components {
                 daylight_mm?: number | null;
                 /** @description spindle axis to the column, mm */
                 throat_mm?: number | null;
+                /** @description side handle on a hand drill */
+                side_handle?: boolean | null;
                 /** @description rated drilling diameter on the plate, by metal, mm */
                 rated_diameter_mm?: {
                     [key: string]: number;
@@ -3766,6 +3794,8 @@ export interface components {
                     daylight_mm?: number | null;
                     /** @description spindle axis to the column, mm */
                     throat_mm?: number | null;
+                    /** @description side handle on a hand drill */
+                    side_handle?: boolean | null;
                     /** @description rated drilling diameter on the plate, by metal, mm */
                     rated_diameter_mm?: {
                         [key: string]: number;
@@ -3972,6 +4002,8 @@ export interface components {
             daylight_mm?: number | null;
             /** @description spindle axis to the column, mm */
             throat_mm?: number | null;
+            /** @description side handle on a hand drill */
+            side_handle?: boolean | null;
             /** @description rated drilling diameter on the plate, by metal, mm */
             rated_diameter_mm?: {
                 [key: string]: number;

@@ -41,6 +41,13 @@ function figures(limit: LimitFinding, system: System): string {
   return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system) + part;
 }
 
+/** The figure of a verdict in a word or two: what is left, or how far past its marks. */
+function inShort({ in_hand, of_soft, of_hard }: Record<string, number | undefined>): string {
+  if (in_hand !== undefined) return `${Math.round(in_hand * 100)} % in hand`;
+  const past = of_soft ?? of_hard ?? 0;
+  return past > 20 ? "far beyond" : `${past >= 9.95 ? past.toFixed(0) : past.toPrecision(2)} ×`;
+}
+
 function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: Answer; open: boolean; onToggle: () => void }) {
   const system = useUnits();
   const verdict = limit.verdict ?? "unknown";
@@ -50,14 +57,17 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
       <button
         type="button"
         aria-expanded={open}
-        className="tap grid w-full grid-cols-[1fr_auto] items-center gap-x-4 py-1 text-left sm:grid-cols-[15rem_1fr_4.5rem]"
+        className="tap grid w-full grid-cols-[1fr_auto] items-center gap-x-4 py-1 text-left sm:grid-cols-[15rem_1fr_5.5rem]"
         onClick={onToggle}
       >
         <span className="leading-tight">
           <span className="block font-semibold first-letter:uppercase">{limit.failure}</span>
           <span className={`block text-faint ${limit.demand ? "figure text-xs" : "text-sm"}`}>{figures(limit, system)}</span>
         </span>
-        <span className={`text-right text-sm font-semibold sm:order-3 ${TEXT[verdict]}`}>{VERDICTS[verdict]}</span>
+        <span className={`text-right text-sm font-semibold sm:order-3 ${TEXT[verdict]}`}>
+          {VERDICTS[verdict]}
+          {limit.figure && <span className="figure block text-xs font-normal">{inShort(limit.figure)}</span>}
+        </span>
         <span className="col-span-2 sm:order-2 sm:col-span-1">
           <LimitBar demand={limit.demand} soft={limit.soft} capacity={limit.capacity} verdict={verdict} />
         </span>

@@ -1,6 +1,5 @@
 /** The verdict: one word, and which limit gives way first and by how much. */
 import type { Answer } from "./types";
-import { significant } from "./units";
 
 export const VERDICTS = { holds: "Holds", tight: "Tight", "gives-way": "Gives way", cannot: "Can’t", unknown: "Not known" } as const;
 const COLOURS = {
@@ -11,22 +10,18 @@ const COLOURS = {
   unknown: "border-faint text-faint",
 } as const;
 
-/** The tightest limit in words. */
+/** The figure a verdict is said with, without the word itself. */
+export const figureOf = (said: string | null | undefined): string => said?.replace(/^[^,:]*(?:, |: |$)/, "") ?? "";
+
+/** The tightest limit in words, with the one figure that agrees with the verdict. */
 export function because(answer: Answer): string {
   const limit = answer.limits.find((one) => one.id === answer.tightest);
   if (!limit) return "";
   if (limit.reason) return `${limit.failure}: ${limit.reason}`;
-  const { demand, capacity, soft } = limit;
-  if (!demand?.middle || !demand.high || !capacity) return limit.failure;
-  const [middle, high] = [significant(demand.middle / capacity, 2), significant(demand.high / capacity, 2)];
-  switch (answer.verdict) {
-    case "holds":
-      return `Nearest the edge: ${limit.failure}, at most ${high} of the limit.`;
-    case "tight":
-      return `Tightest: ${limit.failure}. ${middle} of the limit${soft !== null && soft < capacity ? ", past the easy mark" : `, perhaps ${high}`}.`;
-    default:
-      return `It ${limit.failure} first: ${middle} of the limit, perhaps ${high}.`;
-  }
+  const figure = figureOf(limit.said);
+  if (answer.verdict === "holds") return `Nearest the edge: ${limit.failure}${figure && `, ${figure}`}.`;
+  const failure = limit.failure.charAt(0).toUpperCase() + limit.failure.slice(1);
+  return figure ? `${failure}: ${figure}.` : `${failure}.`;
 }
 
 type Props = {

@@ -50,7 +50,7 @@ function machine(job: Case): string[] {
 
 function holding(job: Case): string[] {
   const kind = job.holding?.kind;
-  const turned = job.machine.kind === "lathe" ? ["holding.tailstock_clamp_n"] : [];
+  const turned = job.machine.kind === "lathe" ? ["holding.tailstock_clamp_n"] : job.machine.kind === "hand-held" ? ["machine.side_handle"] : [];
   if (kind === "hand") return ["holding.kind", "holding.arm_mm", ...turned];
   const count = kind === "clamps" || kind == null ? ["holding.count"] : [];
   return ["holding.kind", ...count, "holding.force_n", "holding.arm_mm", "holding.stop", "holding.friction", ...turned];

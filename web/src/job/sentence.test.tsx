@@ -96,17 +96,16 @@ describe("the sentence", () => {
 });
 
 describe("the verdict's words", () => {
-  const limit = (verdict: string, soft: number) => ({
-    verdict,
-    tightest: "motor",
-    limits: [{ id: "motor", failure: "overloads the motor", demand: { low: 0.9, middle: 1.0, high: 1.4 }, soft, capacity: 1.25, reason: null }],
-  });
-  const say = (verdict: string, soft = 1.25) => because(limit(verdict, soft) as unknown as Answer);
+  const answer = (verdict: string, said: string) =>
+    ({ verdict, tightest: "motor", limits: [{ id: "motor", failure: "overloads the motor", reason: null, said }] }) as unknown as Answer;
 
-  it("names the limit and how much of it is used", () => {
-    expect(say("gives-way")).toBe("It overloads the motor first: 0.80 of the limit, perhaps 1.1.");
-    expect(say("tight", 1)).toContain("past the easy mark");
-    expect(say("holds")).toContain("at most 1.1 of the limit");
+  it("names the limit with the one figure that agrees with the verdict", () => {
+    expect(because(answer("gives-way", "Gives way: 1.4 × what it bears"))).toBe("Overloads the motor: 1.4 × what it bears.");
+    expect(because(answer("tight", "Tight: 1.2 × what it bears all day, 0.7 of what breaks it"))).toBe(
+      "Overloads the motor: 1.2 × what it bears all day, 0.7 of what breaks it.",
+    );
+    expect(because(answer("holds", "Holds, 31 % in hand"))).toBe("Nearest the edge: overloads the motor, 31 % in hand.");
+    expect(because(answer("cannot", "Can’t"))).toBe("Overloads the motor.");
   });
 
   it("gives a reason where there is one", () => {

@@ -40,7 +40,15 @@ describe("side by side", () => {
         thrust_n: { low: null, middle: null, high: null },
         power_kw: { low: 1, middle: 1, high: 1 },
       },
-      limits: [{ id: "motor", failure: "overloads the motor", applies: use !== null, verdict, utilisation: use }],
+      limits: [
+        {
+          id: "motor",
+          failure: "overloads the motor",
+          applies: use !== null,
+          verdict,
+          said: use === null ? null : `Holds, ${Math.round((1 - use) * 100)} % in hand`,
+        },
+      ],
     }) as unknown as Answer;
   const job = (speed_rpm: number): Job => ({
     case: {
@@ -69,7 +77,7 @@ describe("side by side", () => {
   });
 
   it("says where a limit does not apply, and never a figure that is not there", () => {
-    expect(row("Overloads the motor")?.cells).toEqual(["Holds, 0.50", "does not apply"]);
+    expect(row("Overloads the motor")?.cells).toEqual(["Holds, 50 % in hand", "does not apply"]);
     expect(row("Thrust")?.cells).toEqual(["–", "–"]);
   });
 });

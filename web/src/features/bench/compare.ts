@@ -2,7 +2,7 @@
 import type { Schemas } from "../../api/client";
 import { cutterPhrase, depthPhrase, diameterPhrase, feedPhrase, machinePhrase, materialPhrase, setUp, speedPhrase, startPhrase } from "../../job/phrases";
 import type { Answer, Job, System } from "../../job/types";
-import { show, showBand, significant, time } from "../../job/units";
+import { show, showBand, time } from "../../job/units";
 import { VERDICTS } from "../../job/Verdict";
 
 export type Side = { name: string; job: Job; answer: Answer };
@@ -75,7 +75,7 @@ function limits(sides: readonly Side[]): Row[] {
     const cells = sides.map(({ answer }) => {
       const limit = answer.limits.find((one) => one.id === id);
       if (!limit?.applies || !limit.verdict) return "does not apply";
-      return `${VERDICTS[limit.verdict]}${limit.utilisation == null ? "" : `, ${significant(limit.utilisation, 2)}`}`;
+      return limit.said ?? VERDICTS[limit.verdict];
     });
     const said = failure(sides.find(({ answer }) => answer.limits.some((limit) => limit.id === id))?.answer ?? ({ limits: [] } as unknown as Answer), id);
     return row(said.charAt(0).toUpperCase() + said.slice(1), cells);
@@ -86,6 +86,6 @@ export function compare(sides: readonly Side[], materials: readonly Schemas["Mat
   return [
     { heading: "What was asked", rows: asked(sides, materials, system) },
     { heading: "What comes of it", rows: found(sides, system) },
-    { heading: "Limits: verdict, and share used", rows: limits(sides) },
+    { heading: "Limits", rows: limits(sides) },
   ];
 }

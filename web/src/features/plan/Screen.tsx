@@ -9,7 +9,7 @@ import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
 import type { Case } from "../../job/types";
 import { plain, time } from "../../job/units";
-import { VERDICTS } from "../../job/Verdict";
+import { figureOf, VERDICTS } from "../../job/Verdict";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "./download";
@@ -277,7 +277,7 @@ function Totals({ answer }: { answer: Answer }) {
       </span>
       {worst?.cut && (
         <span>
-          tightest: {worst.words}, {worst.cut.failure}, <span className="figure">{Math.round(worst.cut.use * 100)} %</span>
+          tightest: {worst.words}, {worst.cut.failure}, {figureOf(worst.cut.said) || worst.cut.said.toLowerCase()}
         </span>
       )}
     </p>

@@ -1,6 +1,5 @@
 /** The same hole on every machine of the shop, a few at a time: how far the search is, and a button that stops it. */
 import { time } from "../../../job/units";
-import { VERDICTS } from "../../../job/Verdict";
 import { money, sizes } from "../model";
 import { useAnywhere } from "../queries";
 
@@ -61,9 +60,7 @@ export function AnyMachine({ body, onTake }: { body: { case: object; plan: objec
                     <td className="figure pr-5">{one.tools}</td>
                     <td className="figure pr-5">{time(one.total_s)}</td>
                     <td className="figure pr-5">{money(one.total_cost)}</td>
-                    <td>
-                      {VERDICTS[one.verdict]}, {Math.round((one.worst_use ?? 0) * 100)} %
-                    </td>
+                    <td>{one.said}</td>
                   </>
                 ) : (
                   <td colSpan={5} className="text-faint">

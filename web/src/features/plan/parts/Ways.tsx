@@ -44,9 +44,7 @@ export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onW
                   <td className="figure pr-5">{one.tools}</td>
                   <td className="figure pr-5">{time(one.total_s)}</td>
                   <td className="figure pr-5">{money(one.cost.total)}</td>
-                  <td>
-                    {VERDICTS[one.verdict]}, {Math.round(one.worst_use * 100)} %
-                  </td>
+                  <td>{one.said}</td>
                 </tr>
               ))}
             </tbody>

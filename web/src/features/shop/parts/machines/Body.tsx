@@ -21,6 +21,7 @@ export function Body() {
           {holder === "chuck" && <Choice path="machine.holder.grip" label="Tightened" />}
           {holder === "morse" && <Flag path="machine.holder.tang_engaged" label="tang in its slot" />}
           <Figure path="machine.holder.max_rpm" label="Top speed of it" />
+          {kind === "hand-held" && <Flag path="machine.side_handle" label="side handle on it" />}
           <Figure path="machine.stroke_mm" label="Stroke" />
           <Figure path="machine.daylight_mm" label="Nose to table" />
           <Figure path="machine.throat_mm" label="Throat" />

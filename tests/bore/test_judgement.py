@@ -1,0 +1,213 @@
+"""What a senior machinist would say of everyday work: situations written down before they were run, what the trade does, and why.
+All are common practice; the machines are the demo yard's, set at the book's speed and feed unless the sentence says otherwise."""
+
+import copy
+from dataclasses import dataclass
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bore.answers.check import plain_answer
+from bore.case.read import read_case
+from bore.check.best_setting import book_setting
+from bore.check.check import check
+from bore.limits.judgement import GIVES_WAY, TIGHT
+from bore.limits.said import said
+from bore.machines.kinds import HAND_FEEDS
+from tests.asking import answered, limit_of, plain_case, put
+from tests.demo import crib, machines
+
+GOES, DOES_NOT = ("holds", "tight"), ("gives-way", "cannot")
+CLAMPED = {"kind": "clamps", "count": 2, "force_n": 8000, "arm_mm": 100, "stop": True}
+
+
+@dataclass(frozen=True)
+class Situation:
+    """A sentence, the case it makes, and whether it goes."""
+
+    sentence: str
+    on: str
+    hole: dict[str, Any]
+    material: str
+    goes: tuple[str, ...]
+    cutter: dict[str, Any] | None = None
+    more: dict[str, Any] | None = None
+
+    def case(self) -> dict[str, Any]:
+        machine = copy.deepcopy(machines()[self.on])
+        case: dict[str, Any] = {
+            "hole": {"through": True} | self.hole,
+            "material": {"id": self.material},
+            "cutter": {"family": "twist"} | (self.cutter or {}),
+            "machine": machine,
+            "holding": CLAMPED if machine["kind"] in ("bench-press", "column-press", "radial-press") else {},
+            "setting": {"speed_rpm": 500, "feed_mm_rev": 0.1},
+        }
+        if machine["feed"]["kind"] in HAND_FEEDS:
+            case["setting"] = {"speed_rpm": 500, "hand_force_n": 100}
+        case["setting"] |= _book(case)
+        for path, value in (self.more or {}).items():
+            put(case, path, value)
+        return case
+
+
+def _book(case: dict[str, Any]) -> dict[str, Any]:
+    """The book's setting on the case's machine."""
+    setting = book_setting(read_case(case))[0].setting
+    fed = {"hand_force_n": setting.hand_force_n} if setting.hand_force_n is not None else {"feed_mm_rev": setting.feed_mm_rev}
+    return {"speed_rpm": setting.speed_rpm} | fed
+
+
+SITUATIONS = (
+    Situation("6 mm through 5 mm mild steel by hand drill", "h1", {"diameter_mm": 6, "depth_mm": 5}, "steel-structural-235", GOES),
+    Situation("5 mm in aluminium plate, clamped, bench press", "b1", {"diameter_mm": 5, "depth_mm": 10}, "alu-wrought-6082", GOES),
+    Situation("5 mm in brass, clamped, bench press: it goes every day", "b1", {"diameter_mm": 5, "depth_mm": 10}, "brass-free", GOES),
+    Situation(
+        "8 mm in brass, clamped, bench press, a light hand: with care",
+        "b2",
+        {"diameter_mm": 8, "depth_mm": 10},
+        "brass-free",
+        ("tight",),
+        more={"setting.hand_force_n": 60},
+    ),
+    Situation(
+        "10 mm in brass against a stop with nothing holding it down: it climbs",
+        "b2",
+        {"diameter_mm": 10, "depth_mm": 10},
+        "brass-free",
+        DOES_NOT,
+        more={"holding": {"kind": "stop"}},
+    ),
+    Situation(
+        "brass held in the fingers: never",
+        "b1",
+        {"diameter_mm": 4, "depth_mm": 5},
+        "brass-free",
+        ("cannot",),
+        more={"holding": {"kind": "hand"}},
+    ),
+    Situation("10 mm in structural steel, column press", "c1", {"diameter_mm": 10, "depth_mm": 15}, "steel-structural-235", GOES),
+    Situation(
+        "20 mm taper drill in S355, column press",
+        "c2",
+        {"diameter_mm": 20, "depth_mm": 25},
+        "steel-structural-355",
+        GOES,
+        {"shank": "morse-2"},
+    ),
+    Situation(
+        "20 mm taper drill in mild steel, geared press",
+        "c3",
+        {"diameter_mm": 20, "depth_mm": 30},
+        "steel-structural-235",
+        GOES,
+        {"shank": "morse-2"},
+    ),
+    Situation(
+        "32 mm taper drill, radial press", "r1", {"diameter_mm": 32, "depth_mm": 40}, "steel-structural-355", GOES, {"shank": "morse-4"}
+    ),
+    Situation(
+        "22 mm ring in 16 mm beam, magnetic drill",
+        "m1",
+        {"diameter_mm": 22, "depth_mm": 16},
+        "steel-structural-355",
+        GOES,
+        {"family": "annular"},
+    ),
+    Situation("10 mm in 42CrMo4, machining centre", "v1", {"diameter_mm": 10, "depth_mm": 25}, "steel-42crmo4-an", GOES),
+    Situation("8.5 mm tapping size in C45, machining centre", "v1", {"diameter_mm": 8.5, "depth_mm": 20}, "steel-c45", GOES),
+    Situation("3 mm in mild steel, bench press at its top belt", "b2", {"diameter_mm": 3, "depth_mm": 6}, "steel-structural-235", GOES),
+    Situation("12 mm in grey iron, dry, column press", "c1", {"diameter_mm": 12, "depth_mm": 20}, "iron-grey-250", GOES),
+    Situation("high-speed steel in a hardened plate: never", "c1", {"diameter_mm": 8, "depth_mm": 10}, "steel-hardened-50", ("cannot",)),
+    Situation("40 mm from solid on the bench press: no", "b1", {"diameter_mm": 40, "depth_mm": 20}, "steel-structural-235", DOES_NOT),
+    Situation("13 mm from solid in steel by hand drill: no", "h1", {"diameter_mm": 13, "depth_mm": 10}, "steel-structural-235", DOES_NOT),
+    Situation(
+        "60 mm deep with a jobber of 3 mm: it does not reach", "c1", {"diameter_mm": 3, "depth_mm": 60}, "steel-structural-235", DOES_NOT
+    ),
+)
+
+
+@pytest.mark.parametrize("one", SITUATIONS, ids=lambda one: one.sentence)
+def test_an_everyday_situation(one: Situation) -> None:
+    found = answered(one.case())
+    told = [(limit["failure"], limit["said"], limit["reason"]) for limit in found["limits"][:3]]
+    assert found["verdict"] in one.goes, told
+
+
+def test_a_tang_never_makes_a_verdict_worse_and_tapers_do_not_cry_wolf() -> None:
+    """Of the taper drills of the crib at the book's setting in sensible metals, on the presses whose socket takes them, at most one in
+    ten is tight for the holder; and without its tang none is better."""
+    metals = ("steel-structural-235", "steel-structural-355", "steel-c45", "steel-42crmo4-an", "stainless-304", "iron-grey-250")
+    tight = tried = 0
+    for slug, largest in (("c2", 23), ("c3", 32), ("r1", 50)):
+        for spec in [
+            one for one in crib() if one["family"] == "twist" and one.get("shank", "").startswith("morse") and one["diameter_mm"] <= largest
+        ]:
+            for metal in metals:
+                hole = {"diameter_mm": spec["diameter_mm"], "depth_mm": 1.5 * spec["diameter_mm"]}
+                case = Situation("", slug, hole, metal, (), {**spec, "wear": "sharp"}).case()
+                holder = check(read_case(case)).finding("holder")
+                put(case, "machine.holder.tang_engaged", False)
+                without = check(read_case(case)).finding("holder")
+                assert float(without.verdict) >= float(holder.verdict)
+                tried += 1
+                tight += int(holder.verdict) == TIGHT
+    assert tried >= 60
+    assert tight <= tried / 10, f"{tight} of {tried}"
+
+
+def words_agree(found: dict[str, Any]) -> None:
+    """The figure is on the side of its marks that the verdict says, and the words are of that verdict."""
+    for limit in found["limits"]:
+        figure = limit["figure"]
+        if figure is None:
+            continue
+        assert limit["said"].lower().startswith(limit["verdict"].replace("-", " "))
+        if limit["verdict"] == "holds":
+            assert set(figure) == {"in_hand"}
+            assert -1e-6 <= figure["in_hand"] <= 1
+        elif limit["verdict"] == "tight":
+            assert figure.get("of_soft", figure["of_hard"]) >= 1 - 1e-6
+        else:
+            assert set(figure) == {"of_hard"}
+            assert figure["of_hard"] >= 1 - 1e-6
+        assert not any(word in limit["said"] for word in ("e+", "inf", "nan"))
+
+
+@settings(max_examples=40)
+@given(
+    st.floats(1, 40),
+    st.floats(20, 4000),
+    st.floats(0.01, 1.5),
+    st.sampled_from(["steel-c45", "stainless-304", "brass-free", "iron-grey-250"]),
+)
+def test_one_figure_agrees_with_one_verdict(diameter: float, speed: float, feed: float, metal: str) -> None:
+    found = answered(
+        plain_case(hole__diameter_mm=round(diameter, 2), material={"id": metal}, setting={"speed_rpm": speed, "feed_mm_rev": feed})
+    )
+    words_agree(found)
+    leads = limit_of(found, found["tightest"])
+    assert (found["figure"], found["said"]) == (leads["figure"], leads["said"])
+    assert plain_answer(check(read_case(plain_case()), recorded=False))["said"]
+
+
+def test_the_ladder_stands_in_the_order_of_its_figures() -> None:
+    """Within a verdict the nearest to its mark, or the furthest past it, first."""
+    for one in SITUATIONS[:8]:
+        limits = [limit for limit in answered(one.case())["limits"] if limit["figure"]]
+        for verdict, key in (("holds", "in_hand"), ("gives-way", "of_hard")):
+            figures = [limit["figure"][key] for limit in limits if limit["verdict"] == verdict]
+            assert figures == sorted(figures, reverse=verdict == "gives-way")
+
+
+def test_far_beyond_is_said_so() -> None:
+    """No powers of ten and no thousands of times: past twenty it is far beyond."""
+    case = copy.deepcopy(plain_case())
+    put(case, "machine.spindle.power_kw", 0.02)
+    put(case, "hole.diameter_mm", 60)
+    put(case, "setting.feed_mm_rev", 1.0)
+    finding = check(read_case(case)).finding("stall")
+    assert int(finding.verdict) == GIVES_WAY
+    assert said(finding.judgement, GIVES_WAY) == "Gives way: far beyond what it bears"
