@@ -16,7 +16,7 @@ from bore.job.assumption import Assumption
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
-from bore.limits.said import figure_of, said
+from bore.limits.said import figure_of, in_short, said
 from bore.loads.loads import ALL_SCHOOLS, SchoolLoad
 from bore.quantities.bands import Band
 from bore.quantities.units import NM_RPM_PER_KW
@@ -96,6 +96,7 @@ def _silent_limit(limit: Limit, why: str) -> dict[str, Any]:
         "utilisation": None,
         "figure": None,
         "said": None,
+        "in_short": None,
         "part": None,
         "reason": why,
         "needs": [],
@@ -121,8 +122,7 @@ def _limit(check: Check, limit: Limit) -> dict[str, Any]:
         "unit": judgement.unit if banded else None,
         "demand": _band(judgement.demand) if banded and judgement.demand else None,
         "utilisation": _utilisation(judgement) if banded else None,
-        "figure": figure_as_data(judgement, int(found.verdict)),
-        "said": said(judgement, int(found.verdict), limit.floor),
+        **_told(judgement, int(found.verdict), limit.floor),
         "part": judgement.part or None,
         "reason": _reason(check, limit, judgement),
         "needs": [{"field": name, "words": needs_in_words(name)} for name in judgement.needs],
@@ -131,12 +131,17 @@ def _limit(check: Check, limit: Limit) -> dict[str, Any]:
     }
 
 
-def figure_as_data(judgement: Judgement, verdict: int) -> dict[str, float | None] | None:
-    """The figure of a verdict: only what it has."""
+def _told(judgement: Judgement, verdict: int, floor: bool) -> dict[str, Any]:
+    """A verdict's figure, only what it has of it; the words with it; and the figure in short."""
     figure = figure_of(judgement, verdict)
-    return (
-        None if figure is None else {name: number(getattr(figure, name)) for name in figure.__slots__ if getattr(figure, name) is not None}
+    parts = (
+        {} if figure is None else {name: number(getattr(figure, name)) for name in figure.__slots__ if getattr(figure, name) is not None}
     )
+    return {
+        "figure": parts or None,
+        "said": said(judgement, verdict, floor),
+        "in_short": None if figure is None else in_short(figure, floor),
+    }
 
 
 def _utilisation(judgement: Judgement) -> float | None:

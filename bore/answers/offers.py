@@ -34,7 +34,7 @@ def _way(way: Way) -> dict[str, Any]:
         "tightest": way.tightest,
         "failure": BY_ID[way.tightest].failure,
         "use": number(way.use),
-        "said": said_of_use(way.verdict, way.use),
+        "said": said_of_use(way.verdict, way.use, BY_ID[way.tightest].floor),
         "costs": {"time_ratio": number(way.time_ratio), "tool_change": way.tool_change},
     }
 
@@ -55,7 +55,7 @@ def _pairing(pairing: Pairing, job: Job) -> dict[str, Any]:
         "machine_name": machine.name,
         "cutter_name": cutter_words(cutter),
         "use": number(pairing.use),
-        "said": said_of_use(pairing.verdict, pairing.use),
+        "said": said_of_use(pairing.verdict, pairing.use, BY_ID[pairing.tightest].floor),
         "speed_rpm": number(pairing.speed_rpm),
         "feed_mm_rev": number(pairing.feed_mm_rev),
         "time_s": number(pairing.time_s),

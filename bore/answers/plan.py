@@ -46,7 +46,9 @@ def _said(plan: Plan) -> str:
     """A row's verdict with the figure of the cut that makes it."""
     cuts = [step.cut for step in plan.steps if step.cut is not None]
     lead = max(cuts, key=lambda cut: (cut.verdict, cut.use), default=None)
-    return said_of_use(plan.verdict, lead.use if lead is not None and lead.verdict == plan.verdict else 0.0)
+    if lead is None or lead.verdict != plan.verdict:
+        return said_of_use(plan.verdict, 0.0, False)
+    return said_of_use(lead.verdict, lead.use, BY_ID[lead.tightest].floor)
 
 
 def _cut(cut: Cut, asked: Asked) -> Case:
@@ -59,7 +61,7 @@ def _cut(cut: Cut, asked: Asked) -> Case:
         "tightest": cut.tightest,
         "failure": BY_ID[cut.tightest].failure,
         "use": number(min(cut.use, 1e6)),
-        "said": said_of_use(cut.verdict, cut.use),
+        "said": said_of_use(cut.verdict, cut.use, BY_ID[cut.tightest].floor),
         "ladder": ladder_of(cut),
         "speed_rpm": number(setting.speed_rpm),
         "speed_words": stage_words(cut.job, setting.speed_rpm),

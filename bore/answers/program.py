@@ -122,7 +122,7 @@ def _loaded(one: Loaded) -> Case:
         "tightest": one.check.tightest,
         "failure": BY_ID[one.check.tightest].failure if one.check.tightest else None,
         "use": number(min(float(result.use), 1e6)),
-        "said": said_of_use(int(result.verdict), float(result.use)),
+        "said": said_of_use(int(result.verdict), float(result.use), BY_ID[one.check.tightest].floor),
         "torque_nm": number(result.loads.torque_nm.high),
         "thrust_n": number(result.loads.thrust_n.high),
         "power_kw": number(result.loads.power_kw.high),

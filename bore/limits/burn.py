@@ -6,7 +6,8 @@ from bore.loads.loads import Loads
 from bore.quantities.bands import Band
 
 OVER_TOP = 1.25
-# Where the edge is in the metal for a few seconds, a few times, it need not last: soft and hard share of the top of the range.
+# Where the edge is in the metal for a few seconds, a few times, it need not last: soft and hard share of the top of the range
+# (common practice).
 BRIEF, BRIEF_HOLES = (1.25, 1.6), 5
 # Carbide this far below its low speed collects a built-up edge: soft and hard share.
 BUILD_UP = (0.6, 0.4)

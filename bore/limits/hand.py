@@ -9,7 +9,7 @@ from bore.quantities.bands import Band
 
 # Comfortable and hard work at the knob, N (common practice; EN 1005-3 lies near).
 COMFORTABLE_N, HARD_N = 150.0, 250.0
-# Behind a hand drill, with the weight above it.
+# Behind a hand drill, with the weight above it (common practice).
 COMFORTABLE_PUSH_N, HARD_PUSH_N = 200.0, 400.0
 
 

@@ -95,6 +95,11 @@ def band_verdict(judgement: Judgement) -> Column:
     return choose(demand.middle > judgement.hard, judgement.past_hard, choose(demand.high <= judgement.soft, HOLDS, TIGHT))
 
 
+def share_of(demand: Column, mark: Column) -> Column:
+    """A demand over its mark, bounded where the mark is nought."""
+    return least(demand / choose(mark > LEAST_HARD, mark, LEAST_HARD), MOST_USE)
+
+
 def use_of(judgement: Judgement) -> Column:
     """What ranks limits within a verdict, the same that is said of it: past the hard mark how far the middle is, else how much of the
     soft mark the high side takes."""
@@ -102,8 +107,7 @@ def use_of(judgement: Judgement) -> Column:
     if demand is None:
         return 0.0
     past = demand.middle > judgement.hard
-    mark = choose(past, judgement.hard, judgement.soft)
-    return least(choose(past, demand.middle, demand.high) / choose(mark > LEAST_HARD, mark, LEAST_HARD), MOST_USE)
+    return share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
 
 
 def rank(verdict: Column, use: Column) -> Column:

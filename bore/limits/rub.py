@@ -11,7 +11,8 @@ from bore.quantities.bands import Band
 
 # Chip thickness over edge radius: enough, and the least (common practice).
 ENOUGH_EDGE, LEAST_EDGE = 0.6, 0.3
-# A hand drill leaned on gets through plain steel with hardly a chip, every day: slow, and hard on the edge, but it goes.
+# A hand drill leaned on gets through plain steel with hardly a chip, every day: slow, and hard on the edge, but it goes
+# (common practice).
 LEAST_EDGE_PUSHED = 0.1
 # Feed over the book's feed in metal that hardens under a rubbing edge: enough, and the least.
 BOOK_SHARES = {"yes": (0.5, 0.30), "slight": (0.35, 0.25)}

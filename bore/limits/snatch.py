@@ -15,7 +15,8 @@ from bore.machines.kinds import HAND_FEEDS
 
 OVER_HALF = 0.5
 LOOSE_MM = 0.3
-# Drills that a hand holds back in a metal that pulls them in, and those it just does, mm; and what keeps the work from climbing.
+# Drills that a hand holds back in a metal that pulls them in, and those it just does, mm; and what keeps the work from climbing
+# (common practice).
 SMALL_MM, MIDDLING_MM = 6.0, 13.0
 HELD_DOWN = ("vice", "clamps", "lathe-chuck", "magnet")
 PLAIN = (

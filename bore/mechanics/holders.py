@@ -9,7 +9,7 @@ from bore.machines import kinds
 
 # What a taper without a tang slot is seated with, kN of thrust: soft and hard mark.
 SEATING_KN = (2.0, 3.0)
-# How far past the usual top speed of its kind a chuck that says none may run: till then a remark, then tight, then not at all.
+# How far past the usual top speed of its kind a chuck that says none may run: till then a remark, then tight, then not at all (common practice).
 OVER_USUAL_TOP = (1.25, 1.5)
 
 

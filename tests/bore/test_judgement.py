@@ -210,4 +210,4 @@ def test_far_beyond_is_said_so() -> None:
     put(case, "setting.feed_mm_rev", 1.0)
     finding = check(read_case(case)).finding("stall")
     assert int(finding.verdict) == GIVES_WAY
-    assert said(finding.judgement, GIVES_WAY) == "Gives way: far beyond what it bears"
+    assert said(finding.judgement, GIVES_WAY, False) == "Gives way: far beyond what it bears"

@@ -84,6 +84,7 @@ class LimitFinding(Schema):
     utilisation: float | None
     figure: dict[str, float] | None
     said: str | None
+    in_short: str | None
     part: str | None
     reason: str | None
     needs: list[Need]

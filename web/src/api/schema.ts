@@ -1501,6 +1501,8 @@ export interface components {
             } | null;
             /** Said */
             said: string | null;
+            /** In Short */
+            in_short: string | null;
             /** Part */
             part: string | null;
             /** Reason */

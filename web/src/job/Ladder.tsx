@@ -41,13 +41,6 @@ function figures(limit: LimitFinding, system: System): string {
   return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system) + part;
 }
 
-/** The figure of a verdict in a word or two: what is left, or how far past its marks. */
-function inShort({ in_hand, of_soft, of_hard }: Record<string, number | undefined>): string {
-  if (in_hand !== undefined) return in_hand < 0.005 ? "just" : `${Math.round(in_hand * 100)} % in hand`;
-  const past = of_soft ?? of_hard ?? 0;
-  return past > 20 ? "far beyond" : `${past >= 9.95 ? past.toFixed(0) : past.toPrecision(2)} ×`;
-}
-
 function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: Answer; open: boolean; onToggle: () => void }) {
   const system = useUnits();
   const verdict = limit.verdict ?? "unknown";
@@ -66,7 +59,7 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
         </span>
         <span className={`text-right text-sm font-semibold sm:order-3 ${TEXT[verdict]}`}>
           {VERDICTS[verdict]}
-          {limit.figure && <span className="block text-xs font-normal whitespace-nowrap">{inShort(limit.figure)}</span>}
+          {limit.in_short && <span className="block text-xs font-normal whitespace-nowrap">{limit.in_short}</span>}
         </span>
         <span className="col-span-2 sm:order-2 sm:col-span-1">
           <LimitBar demand={limit.demand} soft={limit.soft} capacity={limit.capacity} verdict={verdict} />
