@@ -5,7 +5,7 @@ from typing import Any
 from bore.base.errors import BadInput
 from bore.base.sources import rows
 from bore.cutters.family import Found
-from bore.cutters.registry import family
+from bore.cutters.registry import family_of
 from bore.job.assumption import Assumption
 from bore.job.cutter_kinds import cutter_kind
 from bore.machines import kinds
@@ -173,7 +173,7 @@ def complete_cutter(case: dict[str, Any], path: str, diameter_mm: float, holder:
         ("point", kind.point, usual),
     ]
     fill(case, path, iter(own), assumed)
-    fill(case, path, family(kind.id).geometry(case), assumed)
+    fill(case, path, family_of(kind).geometry(case), assumed)
     fill(case, path, _shank(case, holder), assumed)
 
 

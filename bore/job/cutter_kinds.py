@@ -55,6 +55,11 @@ class CutterKind:
         """Whether it cuts a ring and leaves the middle standing: cuts as from solid, but does not mind a hole there."""
         return self.from_solid and not self.wants_solid
 
+    @property
+    def ends_a_row(self) -> bool:
+        """Whether a row of drilling may end with it: it makes a hole, or takes one a step further."""
+        return self.drills or self.opens_out
+
 
 def _read(row: dict[str, str]) -> CutterKind:
     source(row["source"])

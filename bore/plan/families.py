@@ -43,7 +43,7 @@ def rivals(task: Task, wish: Wish, work: Work | None = None) -> list[Rival]:
     names = {
         one.family
         for one in task.base.yard.cutters
-        if (one.kind.drills or one.family == "core") and drawn.least_mm - SAME_SIZE_MM <= one.diameter_mm <= drawn.most_mm + SAME_SIZE_MM
+        if one.kind.ends_a_row and drawn.least_mm - SAME_SIZE_MM <= one.diameter_mm <= drawn.most_mm + SAME_SIZE_MM
     }
     found = []
     for name in sorted(names):

@@ -28,9 +28,8 @@ TIGHT_S, TIGHT_SHARE = 120.0, 0.5
 MOST_STEPS = 6
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
 ALIKE, LEAST_SHARE = 0.15, 0.12
-# A ring cutter is set up on its arbor for more holes than these.
+# A ring cutter is set up on its arbor for more holes than these (common practice).
 FEW_HOLES = 5
-ON_THE_WAY = ("twist", "core")
 Taken = tuple[float, float, int]
 # Time, tools, worst use, money, cutters that are not usual on such a machine.
 Cost = tuple[float, float, float, float, float]
@@ -122,7 +121,7 @@ def _target(crib: tuple[Cutter, ...], drawn: Drawn, wish: Wish) -> float:
 
 def _makes_last(one: Cutter, wish: Wish) -> bool:
     """Whether a cutter may drill the last step: any that drills, or the family asked for."""
-    return (one.kind.drills or one.family == "core") and wish.family in (None, one.family)
+    return one.kind.ends_a_row and wish.family in (None, one.family)
 
 
 def _last_goes(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float) -> bool:
@@ -177,7 +176,7 @@ def _choices(crib: tuple[Cutter, ...], target: float, wish: Wish) -> list[tuple[
     for place, cutter in enumerate(crib):
         size = round(cutter.diameter_mm, 4)
         last = abs(size - target) <= SAME_SIZE_MM and _makes_last(cutter, wish)
-        on_way = cutter.family in ON_THE_WAY and size < target - SAME_SIZE_MM and cutter.wear != "dull"
+        on_way = cutter.kind.opens_out and size < target - SAME_SIZE_MM and cutter.wear != "dull"
         if (last or on_way) and not any(abs(size - out) <= SAME_SIZE_MM for out in wish.without_mm):
             by_size.setdefault(size, []).append(place)
     sizes = _steps_of_size(sorted(by_size), target, wish)
