@@ -53,3 +53,15 @@ def asked(machine: str, hole: str, depth_mm: float, material: str, **more: Any) 
         },
         "plan": {"hole": hole, **more},
     }
+
+
+def place(family: str, diameter_mm: float, **more: Any) -> int:
+    """The place of a cutter in the demo crib."""
+    fits = (
+        k
+        for k, one in enumerate(crib())
+        if one["family"] == family
+        and abs(one["diameter_mm"] - diameter_mm) < 0.01
+        and all(one.get(name) == value for name, value in more.items())
+    )
+    return next(fits)

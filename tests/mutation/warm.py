@@ -19,7 +19,7 @@ LIBRARIES = (
 PLAIN = (
     *("-x", "-q", "-q", "--no-header", "--tb=no", "-p", "no:cacheprovider", "-W", "ignore::pytest.PytestAssertRewriteWarning"),
     *("-o", "addopts=--doctest-modules --doctest-glob=*.md"),
-    *(f"-pno:{name}" for name in ("django", "cov", "pytest_cov", "xdist", "benchmark", "playwright", "base_url")),
+    *(f"-pno:{name}" for name in ("django", "cov", "pytest_cov", "benchmark", "playwright", "base_url")),
 )
 ARITHMETIC = (
     (
@@ -38,7 +38,11 @@ ARITHMETIC = (
 STAGES = {
     "mechanics": ARITHMETIC,
     "limits": ARITHMETIC,
-    "plan": (("bore/plan", "tests/bore/test_plan.py"), ("tests/bore/test_plan_around.py",), ("tests/bore/test_program.py",)),
+    "plan": (
+        ("bore/plan", "tests/bore/test_plan.py", "tests/bore/test_plan_cost.py"),
+        ("tests/bore/test_plan_around.py",),
+        ("tests/bore/test_program.py",),
+    ),
     "program": (("bore/program", "tests/bore/test_program.py"), ("tests/bore/test_deep_program_calibration.py",)),
 }
 # A mutant may loop for ever; the clean run takes well under a minute.
