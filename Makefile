@@ -91,6 +91,7 @@ lint: setup-test
 	$(BIN)/python manage.py makemigrations --check --dry-run -v 0
 	@$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output .venv/openapi.json && diff -q .venv/openapi.json shop/api/openapi.json || { echo "shop/api/openapi.json is not what the API says: run make types"; exit 1; }
 	@cd web && npx --no-install openapi-typescript ../shop/api/openapi.json -o ../.venv/schema.ts >/dev/null 2>&1 && diff -q ../.venv/schema.ts src/api/schema.ts || { echo "web/src/api/schema.ts is not what the API says: run make types"; exit 1; }
+	@$(BIN)/python -m bore words | diff -q - web/src/job/words.sample.json || { echo "web/src/job/words.sample.json is not what the core says: run make types"; exit 1; }
 
 web-test: setup-test
 	cd web && npm run --silent types && npm run --silent format && npm run --silent lint && npm run --silent test
@@ -99,7 +100,7 @@ web-test: setup-test
 unit: setup-test
 	@shared=$$(mktemp -d); trap 'rm -rf $$shared' EXIT; export SHARED_BY_TESTS=$$shared; \
 	$(BIN)/pytest -m real_server > $$shared/screen.txt 2>&1 & screen=$$!; \
-	$(BIN)/pytest -m "not real_server" --cov=bore --cov-report=term:skip-covered --cov-fail-under=95; core=$$?; \
+	$(BIN)/python -m slipcover --source bore --skip-covered --fail-under 95 -m pytest -m "not real_server"; core=$$?; \
 	wait $$screen; screen=$$?; cat $$shared/screen.txt; \
 	[ $$core = 0 ] && [ $$screen = 0 ]
 
@@ -116,6 +117,7 @@ pictures: setup-test
 types: .venv/.dev web/node_modules/.done
 	$(BIN)/python manage.py export_openapi_schema --api shop.api.api.api --indent 1 --output shop/api/openapi.json
 	cd web && npx --no-install openapi-typescript ../shop/api/openapi.json -o src/api/schema.ts
+	$(BIN)/python -m bore words > web/src/job/words.sample.json
 
 clean:
 	rm -rf .venv web/node_modules web/dist data

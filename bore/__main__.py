@@ -12,11 +12,13 @@ from typing import Any
 
 from bore import VERSION
 from bore.answers.check import answer
-from bore.answers.machine import described_as_data, rated_as_data
-from bore.answers.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
-from bore.answers.pictures import log_as_data, window_as_data
-from bore.answers.plan import any_machine_as_data, plan_as_data
-from bore.answers.program import run_as_data, written_as_data
+from bore.answers.machine import described_answer, rated_answer
+from bore.answers.offers import MatchAnswer, deep_hole_answer, match_answer, program_answer, ways_out_answer
+from bore.answers.pictures import log_answer, window_answer
+from bore.answers.plan import anywhere_answer, plan_answer
+from bore.answers.program import run_answer, written_answer
+from bore.answers.serialise import as_data
+from bore.answers.shared_words import shared_words
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
@@ -31,28 +33,32 @@ from bore.ways.ways_out import ways_out
 # Each command with what it makes of the JSON it is given.
 COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     "check": (lambda data: answer(check(read_case(data))), "check one case and print the answer as JSON"),
-    "log": (lambda data: log_as_data(bore_log(read_case(data))), "torque, thrust and power along the depth and over time"),
-    "window": (lambda data: window_as_data(window(read_case(data))), "speeds and feeds, and which limit closes them off"),
-    "ways-out": (lambda data: ways_out_as_data(ways_out(read_case(data))), "changes that would make it go, each checked, cheapest first"),
+    "log": (lambda data: log_answer(bore_log(read_case(data))), "torque, thrust and power along the depth and over time"),
+    "window": (lambda data: window_answer(window(read_case(data))), "speeds and feeds, and which limit closes them off"),
+    "ways-out": (lambda data: ways_out_answer(ways_out(read_case(data))), "changes that would make it go, each checked, cheapest first"),
     "match": (lambda data: _matched(read_case(data)), "every machine of the case's yard with every cutter, best first"),
     "deep-hole": (
-        lambda data: deep_hole_as_data(deep_hole(read_case(data))),
+        lambda data: deep_hole_answer(deep_hole(read_case(data))),
         "stages, lengths to order, guides and coolant of a gun-drilled hole",
     ),
-    "plan": (plan_as_data, "the steps from solid metal to the hole as drawn, from the case's yard on its machine"),
-    "plan-anywhere": (any_machine_as_data, "the plan on every machine of the case's yard, best first"),
-    "write-program": (written_as_data, "plain G-code for a plan's steps, and what the simulated controller makes of it"),
-    "run-program": (run_as_data, "a program run through the simulated controller, held against a plan's steps where they are given"),
+    "plan": (plan_answer, "the steps from solid metal to the hole as drawn, from the case's yard on its machine"),
+    "plan-anywhere": (anywhere_answer, "the plan on every machine of the case's yard, best first"),
+    "write-program": (written_answer, "plain G-code for a plan's steps, and what the simulated controller makes of it"),
+    "run-program": (run_answer, "a program run through the simulated controller, held against a plan's steps where they are given"),
     "describe": (
-        lambda data: described_as_data(describe(data)) | rated_as_data(rated_diameters(data)),
+        lambda data: as_data(described_answer(describe(data))) | as_data(rated_answer(rated_diameters(data))),
         "a machine drawn up: what reaches the spindle, its speeds, what it drills",
     ),
-    "program": (program_as_data, "a program's speed and feed read back, and with a case what the check says of it"),
+    "program": (program_answer, "a program's speed and feed read back, and with a case what the check says of it"),
 }
 
 
-def _matched(job: Job) -> dict[str, Any]:
-    return match_as_data(match(job), job)
+# What a case may say needs no case.
+WORDS = "words"
+
+
+def _matched(job: Job) -> MatchAnswer:
+    return match_answer(match(job), job)
 
 
 def _load(name: str) -> Any:
@@ -73,13 +79,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
     for name, (_, words) in COMMANDS.items():
         command = commands.add_parser(name, help=words)
         command.add_argument("case", help="a JSON file, or - for standard input")
+    commands.add_parser(WORDS, help="what a case may say: its fields and choices, families, kinds of machine, steps, in words")
     chosen = parser.parse_args(arguments)
     try:
-        found = COMMANDS[chosen.command][0](_load(chosen.case))
+        found = shared_words() if chosen.command == WORDS else COMMANDS[chosen.command][0](_load(chosen.case))
     except BadInput as error:
         print("\n".join(f"{problem.field}: {problem.message}" for problem in error.problems), file=sys.stderr)
         return 2
-    print(json.dumps(found, ensure_ascii=False, indent=2))
+    print(json.dumps(as_data(found), ensure_ascii=False, indent=2))
     return 0
 
 

@@ -10,10 +10,10 @@ from typing import Any
 from unittest import mock
 
 from bore.__main__ import main
-from bore.answers.check import answer
 from bore.case.read import read_case
 from bore.check.check import Check, check
 from bore.machines.machine import Spindle, Stage
+from tests.answers import answer
 from tests.server import ROOT
 
 CASES = ROOT / "tests" / "cases"

@@ -13,8 +13,8 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 300_000,
     projects: [
-      { extends: true, test: { name: "rules", environment: "node", include: ["src/**/*.test.ts"] } },
-      { extends: true, test: { name: "screen", environment: "jsdom", include: ["src/**/*.test.tsx"], setupFiles: ["src/patience.ts"] } },
+      { extends: true, test: { name: "rules", environment: "node", include: ["src/**/*.test.ts"], setupFiles: ["src/job/learnt.ts"] } },
+      { extends: true, test: { name: "screen", environment: "jsdom", include: ["src/**/*.test.tsx"], setupFiles: ["src/patience.ts", "src/job/learnt.ts"] } },
     ],
   },
 });

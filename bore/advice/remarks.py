@@ -22,7 +22,7 @@ def _method(check: Check) -> Iterator[str]:
     diameter = check.job.hole.diameter_mm
     if not SCHOOLS_FROM_MM <= diameter <= SCHOOLS_TO_MM:
         yield f"Extrapolated: the methods were measured from {SCHOOLS_FROM_MM:g} to {SCHOOLS_TO_MM:g} mm, this is {diameter:g} mm."
-    if check.job.cutter.family == "twist" and not TABLE_FROM_MM <= diameter <= TABLE_TO_MM:
+    if check.job.cutter.kind.standard_form and not TABLE_FROM_MM <= diameter <= TABLE_TO_MM:
         yield f"The feed table ends at {TABLE_FROM_MM:g} and {TABLE_TO_MM:g} mm and was carried on along its slope."
     pinned = check.job.setting.school
     if pinned:
@@ -37,7 +37,7 @@ def _method(check: Check) -> Iterator[str]:
 def _hole(check: Check) -> Iterator[str]:
     hole, family = check.job.hole, check.columns.family
     if not hole.through and hole.bottom == "flat" and float(check.columns.point_length_mm) > FLAT_MM:
-        yield f"A {family.words} leaves its point, {check.columns.point_length_mm:.2g} mm deep: a flat bottom wants an insert drill, or a flat-ended cutter after."
+        yield f"{family.one.capitalize()} leaves its point, {check.columns.point_length_mm:.2g} mm deep: a flat bottom wants an insert drill, or a flat-ended cutter after."
     if (
         hole.edge_distance_mm is not None
         and hole.edge_distance_mm < STEELWORK_EDGE * hole.diameter_mm
@@ -46,7 +46,7 @@ def _hole(check: Check) -> Iterator[str]:
         yield "In steelwork the hole's centre is kept at least 1.2 diameters from the edge."
     if hole.through and hole.behind in ("table", "vice"):
         yield f"The stop goes {check.depths.stop_mm - hole.depth_mm:.2g} mm beyond the work: into the {hole.behind}, unless the work stands on parallels or a block."
-    if check.job.machine.kind == "magnetic" and check.job.machine.spindle.motor == "universal":
+    if check.job.machine.is_a.on_a_magnet and check.job.machine.spindle.motor == "universal":
         yield "A long lead or a small generator takes speed and torque from a brush motor: the figures are for a stiff supply."
 
 

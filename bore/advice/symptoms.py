@@ -24,7 +24,7 @@ WHEN: dict[str, Callable[[Check], bool]] = {
     "through": lambda check: check.job.hole.through,
     "driven": lambda check: check.job.machine.feed.kind not in HAND_FEEDS,
     "belt": lambda check: check.job.machine.spindle.drive == "belt",
-    "tapped": lambda check: check.job.cutter.family == "tap",
+    "tapped": lambda check: check.job.cutter.kind.feeds_its_pitch,
 }
 
 

@@ -1,146 +1,317 @@
-"""A check as data: the one answer every door gives. Names are stable; fields may be added."""
+"""A check as an answer: the one answer every door gives. Names are stable; fields may be added."""
 
 import re
+from dataclasses import dataclass
 from typing import Any
 
 from bore.advice.cautions import cautions_for
 from bore.advice.remarks import remarks_for
-from bore.advice.symptoms import Symptom, symptoms_for
+from bore.advice.symptoms import symptoms_for
+from bore.answers.shape import number, plain, shaped
 from bore.answers.words import fill_reason, needs_in_words
-from bore.base.formula import Step
+from bore.base import formula
 from bore.base.sources import source
 from bore.case.fields import all_fields
-from bore.check.book_values import Book, book_of
+from bore.check import book_values
 from bore.check.check import Check
 from bore.job.assumption import Assumption
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, use_of
+from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
 from bore.limits.said import figure_of, in_short, said
-from bore.loads.loads import ALL_SCHOOLS, SchoolLoad
-from bore.quantities.bands import Band
+from bore.loads import loads
+from bore.quantities import bands
 from bore.quantities.units import NM_RPM_PER_KW
 
 # The parts of the working that are not one limit's own.
 SCOPES = ("torque", "thrust", "power", "surge", "book-feed", "book-speed", "hand", "kinematics")
 
 
-def number(value: Any) -> float | None:
-    """A figure for the answer: six significant digits."""
-    return None if value is None else float(f"{value:.6g}")
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Band:
+    """A figure with its doubt."""
+
+    low: float | None
+    middle: float | None
+    high: float | None
 
 
-def _band(band: Band) -> dict[str, float | None]:
-    return {"low": number(band.low), "middle": number(band.middle), "high": number(band.high)}
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Step:
+    """One line of working."""
+
+    name: str
+    expression: str
+    values: dict[str, Any]
+    result: Any
+    unit: str
+    source: str
 
 
-def _value(value: Any) -> Any:
-    kind = type(value)
-    if kind is float:
-        return float(f"{value:.6g}")
-    if kind is bool or kind is str or value is None:
-        return value
-    return [number(item) for item in value] if kind in (list, tuple) else number(value)
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SchoolLoad:
+    """What one school says."""
+
+    feed_mm_rev: float | None
+    torque_nm: float | None
+    thrust_n: float | None
+    power_kw: float | None
+    why_not: str | None
+    bound: bool
 
 
-def step_as_data(step: Step) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Demand:
+    """What the cut asks for."""
+
+    torque_nm: Band
+    thrust_n: Band
+    power_kw: Band
+    breakthrough_torque_nm: Band
+    released_thrust_n: float
+    schools: dict[str, SchoolLoad]
+    names: dict[str, str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Need:
+    """Something to measure or find out."""
+
+    field: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LimitFinding:
+    """What one limit found."""
+
+    id: str
+    failure: str
+    question: str
+    applies: bool
+    verdict: Verdict | None
+    soft: float | None
+    capacity: float | None
+    unit: str | None
+    demand: Band | None
+    utilisation: float | None
+    figure: dict[str, float] | None
+    said: str | None
+    in_short: str | None
+    part: str | None
+    reason: str | None
+    needs: list[Need]
+    eased_by: list[str]
+    stands_on: list[str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SettingAnswer:
+    """The setting as it works out."""
+
+    speed_rpm: float
+    feed_mm_rev: float | None
+    feed_rate_mm_min: float | None
+    hand_force_n: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class KinematicsAnswer:
+    """Speeds, chip and time."""
+
+    cutting_speed_m_min: float
+    feed_rate_mm_min: float | None
+    removal_cm3_min: float | None
+    chip_thickness_mm: float | None
+    point_length_mm: float
+    cut_time_s: float | None
+    peck_time_s: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SpeedRange:
+    """From and to."""
+
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Book:
+    """What the books would set."""
+
+    speed_rpm: SpeedRange | None
+    feed_mm_rev: float
+    hand_force_n: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Assumed:
+    """A default that was used."""
+
+    field: str
+    words: str
+    value: Any
+    why: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Depth:
+    """Where the stop goes."""
+
+    full_diameter_mm: float
+    point_length_mm: float
+    beyond_mm: float
+    stop_mm: float
+    floor_mm: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PeckSchedule:
+    """One school of pecking, worked out for the hole; the usual one comes first."""
+
+    id: str
+    words: str
+    depths_mm: list[float]
+    source: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Symptom:
+    """Something to watch for while it cuts."""
+
+    id: str
+    seen: str
+    likely: str
+    do: str
+    because: str | None
+    likelihood: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Answer:
+    """The answer to a check, without its working, which is asked for when it is opened."""
+
+    verdict: Verdict
+    figure: dict[str, float] | None
+    said: str | None
+    tightest: str
+    first_to_give: str | None
+    unknown: int
+    setting: SettingAnswer
+    kinematics: KinematicsAnswer
+    demand: Demand
+    limits: list[LimitFinding]
+    book: Book
+    assumed: list[Assumed]
+    remarks: list[str]
+    cautions: list[str]
+    depth: Depth
+    pecks: list[PeckSchedule]
+    symptoms: list[Symptom]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WorkingAnswer:
+    """How the figures of a check were worked out: of each limit, and of the parts that are not one limit's own."""
+
+    limits: dict[str, list[Step]]
+    scopes: dict[str, list[Step]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LimitWorked(LimitFinding):
+    """What one limit found, with its working."""
+
+    working: list[Step]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WholeAnswer(Answer):
+    """The answer to a check with the working of every figure beside it."""
+
+    limits: list[LimitWorked]  # type: ignore[assignment]
+    working: dict[str, list[Step]]
+
+
+def step_of(step: formula.Step) -> Step:
     """One line of working: formula, values put in by name, result, unit, source."""
-    values = {name: _value(value) for name, value in step.values.items()}
-    return {
-        "name": step.formula.name,
-        "expression": step.formula.expression,
-        "values": values,
-        "result": _value(step.result),
-        "unit": step.formula.unit,
-        "source": step.formula.source,
-    }
+    of = step.formula
+    values = {name: plain(value) for name, value in step.values.items()}
+    return Step(name=of.name, expression=of.expression, values=values, result=plain(step.result), unit=of.unit, source=of.source)
 
 
-def _school(load: SchoolLoad, power_per_nm: float) -> dict[str, Any]:
+def _band(found: bands.Band) -> Band:
+    return Band(low=number(found.low), middle=number(found.middle), high=number(found.high))
+
+
+def _school(load: loads.SchoolLoad, power_per_nm: float) -> SchoolLoad:
     torque = number(load.torque_nm)
-    return {
-        "feed_mm_rev": number(load.feed_mm_rev),
-        "torque_nm": torque,
-        "thrust_n": number(load.thrust_n),
-        "power_kw": None if torque is None else number(torque * power_per_nm),
-        "why_not": load.why_not,
-        "bound": load.bound,
-    }
+    return shaped(SchoolLoad, load, power_kw=None if torque is None else number(torque * power_per_nm))
 
 
-def _demand(check: Check) -> dict[str, Any]:
-    loads = check.result.loads
+def _demand(check: Check) -> Demand:
+    found = check.result.loads
     per_nm = float(check.columns.speed_rpm) / NM_RPM_PER_KW
-    return {
-        "torque_nm": _band(loads.torque_nm),
-        "thrust_n": _band(loads.thrust_n),
-        "power_kw": _band(loads.power_kw),
-        "breakthrough_torque_nm": _band(loads.surge_torque_nm),
-        "released_thrust_n": number(loads.release_n),
-        "schools": {name: _school(load, per_nm) for name, load in loads.schools.items()},
-        "names": {school.ID: school.NAME for school in ALL_SCHOOLS},
-    }
+    return Demand(
+        torque_nm=_band(found.torque_nm),
+        thrust_n=_band(found.thrust_n),
+        power_kw=_band(found.power_kw),
+        breakthrough_torque_nm=_band(found.surge_torque_nm),
+        released_thrust_n=number(found.release_n),
+        schools={name: _school(load, per_nm) for name, load in found.schools.items()},
+        names={school.ID: school.NAME for school in loads.ALL_SCHOOLS},
+    )
 
 
-def _silent_limit(limit: Limit, why: str) -> dict[str, Any]:
-    return {
-        "id": limit.id,
-        "failure": limit.failure,
-        "question": limit.question,
-        "applies": False,
-        "verdict": None,
-        "soft": None,
-        "capacity": None,
-        "unit": None,
-        "demand": None,
-        "utilisation": None,
-        "figure": None,
-        "said": None,
-        "in_short": None,
-        "part": None,
-        "reason": why,
-        "needs": [],
-        "eased_by": list(limit.eased_by),
-        "stands_on": [],
-    }
-
-
-def _limit(check: Check, limit: Limit) -> dict[str, Any]:
+def _limit(check: Check, limit: Limit) -> LimitFinding:
     found = check.finding(limit.id)
     judgement = found.judgement
-    if found.verdict == NOT_APPLICABLE or judgement is None:
-        return _silent_limit(limit, found.why_not or "")
-    banded = judgement.demand is not None and not judgement.reason
+    applies = found.verdict != NOT_APPLICABLE and judgement is not None
+    banded = applies and judgement is not None and judgement.demand is not None and not judgement.reason
+    return LimitFinding(
+        id=limit.id,
+        failure=failure_of(limit, judgement),
+        question=limit.question,
+        applies=applies,
+        eased_by=list(limit.eased_by),
+        stands_on=list(limit.stands_on) if applies else [],
+        **(_judged(check, limit, judgement, int(found.verdict)) if applies and judgement else SILENT | {"reason": found.why_not or ""}),
+        **(_banded(judgement) if banded and judgement else UNBANDED),
+    )
+
+
+# What a limit has to say that does not apply, and one whose matter is no figure.
+SILENT: dict[str, Any] = {"verdict": None, "figure": None, "said": None, "in_short": None, "part": None, "needs": []}
+UNBANDED: dict[str, Any] = {"soft": None, "capacity": None, "unit": None, "demand": None, "utilisation": None}
+
+
+def _banded(judgement: Judgement) -> dict[str, Any]:
+    """Demand against the marks."""
+    assert judgement.demand is not None
     return {
-        "id": limit.id,
-        "failure": limit.failure,
-        "question": limit.question,
-        "applies": True,
-        "verdict": VERDICTS[int(found.verdict)],
-        "soft": number(judgement.soft) if banded else None,
-        "capacity": number(judgement.hard) if banded else None,
-        "unit": judgement.unit if banded else None,
-        "demand": _band(judgement.demand) if banded and judgement.demand else None,
-        "utilisation": _utilisation(judgement) if banded else None,
-        **_told(judgement, int(found.verdict), limit.floor),
-        "part": judgement.part or None,
-        "reason": _reason(check, limit, judgement),
-        "needs": [{"field": name, "words": needs_in_words(name)} for name in judgement.needs],
-        "eased_by": list(limit.eased_by),
-        "stands_on": list(limit.stands_on),
+        "soft": number(judgement.soft),
+        "capacity": number(judgement.hard),
+        "unit": judgement.unit,
+        "demand": _band(judgement.demand),
+        "utilisation": _utilisation(judgement),
     }
 
 
-def _told(judgement: Judgement, verdict: int, floor: bool) -> dict[str, Any]:
-    """A verdict's figure, only what it has of it; the words with it; and the figure in short."""
+def _judged(check: Check, limit: Limit, judgement: Judgement, verdict: int) -> dict[str, Any]:
+    """A verdict's figure, only what it has of it; the words with it; the figure in short; why, and what is wanted to know more."""
     figure = figure_of(judgement, verdict)
     parts = (
         {} if figure is None else {name: number(getattr(figure, name)) for name in figure.__slots__ if getattr(figure, name) is not None}
     )
     return {
+        "verdict": VERDICTS[verdict],
         "figure": parts or None,
-        "said": said(judgement, verdict, floor),
-        "in_short": None if figure is None else in_short(figure, floor),
+        "said": said(judgement, verdict, limit.floor),
+        "in_short": None if figure is None else in_short(figure, limit.floor),
+        "part": judgement.part or None,
+        "reason": _reason(check, limit, judgement),
+        "needs": [Need(field=name, words=needs_in_words(name)) for name in judgement.needs],
     }
 
 
@@ -156,84 +327,71 @@ def _reason(check: Check, limit: Limit, judgement: Judgement) -> str | None:
     return fill_reason(limit.reasons[int(judgement.reason)].words, check.job, check.columns, surge) or None
 
 
-def _book(book: Book) -> dict[str, Any]:
-    speeds = None if book.speed_rpm is None else {"low": number(book.speed_rpm[0]), "high": number(book.speed_rpm[1])}
-    return {"speed_rpm": speeds, "feed_mm_rev": number(book.feed_mm_rev), "hand_force_n": number(book.hand_force_n)}
+def _book(found: book_values.Book) -> Book:
+    speeds = None if found.speed_rpm is None else SpeedRange(low=number(found.speed_rpm[0]), high=number(found.speed_rpm[1]))
+    return shaped(Book, found, speed_rpm=speeds)
 
 
-def _setting(check: Check) -> dict[str, Any]:
+def _setting(check: Check) -> SettingAnswer:
     feed = check.result.loads.feed_mm_rev if check.bites else None
-    return {
-        "speed_rpm": number(check.columns.speed_rpm),
-        "feed_mm_rev": number(feed),
-        "feed_rate_mm_min": number(check.kinematics.feed_rate_mm_min),
-        "hand_force_n": number(check.columns.hand_force_n),
-    }
+    return SettingAnswer(
+        speed_rpm=number(check.columns.speed_rpm),
+        feed_mm_rev=number(feed),
+        feed_rate_mm_min=number(check.kinematics.feed_rate_mm_min),
+        hand_force_n=number(check.columns.hand_force_n),
+    )
 
 
-def answer(check: Check) -> dict[str, Any]:
-    """The answer to a check as plain data, with the working of every figure beside it."""
+def answer(check: Check) -> WholeAnswer:
+    """The answer to a check with the working of every figure beside it."""
     found, told = plain_answer(check), working(check)
-    for limit in found["limits"]:
-        limit["working"] = told["limits"][limit["id"]]
-    return found | {"working": told["scopes"]}
+    limits = [shaped(LimitWorked, one, working=told.limits[one.id]) for one in found.limits]
+    return shaped(WholeAnswer, found, limits=limits, working=told.scopes)
 
 
-def working(check: Check) -> dict[str, Any]:
+def working(check: Check) -> WorkingAnswer:
     """The working of a recorded check: of each limit, and of the parts that are not one limit's own."""
 
-    def steps(scope: str) -> list[dict[str, Any]]:
-        return [step_as_data(step) for step in check.record.of(scope)]
+    def steps(scope: str) -> list[Step]:
+        return [step_of(step) for step in check.record.of(scope)]
 
-    return {"limits": {limit.id: steps(limit.id) for limit in ALL_LIMITS}, "scopes": {scope: steps(scope) for scope in SCOPES}}
+    return WorkingAnswer(limits={limit.id: steps(limit.id) for limit in ALL_LIMITS}, scopes={scope: steps(scope) for scope in SCOPES})
 
 
-def plain_answer(check: Check) -> dict[str, Any]:
-    """The answer to a check without its working, which is asked for when it is opened."""
+def plain_answer(check: Check) -> Answer:
+    """The answer to a check without its working."""
     limits = {limit.id: _limit(check, limit) for limit in ALL_LIMITS}
-    motion = check.kinematics
-    return {
-        "verdict": VERDICTS[int(check.result.verdict)],
-        "figure": limits[check.tightest]["figure"],
-        "said": limits[check.tightest]["said"],
-        "tightest": check.tightest,
-        "first_to_give": check.first_to_give,
-        "unknown": check.unknown,
-        "setting": _setting(check),
-        "kinematics": {name: number(getattr(motion, name)) for name in motion.__slots__},
-        "demand": _demand(check),
-        "limits": [limits[name] for name in check.ranked],
-        "book": _book(book_of(check.columns)),
-        "assumed": [assumed_as_data(one) for one in check.job.assumed],
-        "remarks": remarks_for(check),
-        "cautions": cautions_for(check.job),
-        "depth": {name: number(getattr(check.depths, name)) for name in check.depths.__slots__},
-        "pecks": [_schedule(schedule) for schedule in schedules(check.job)],
-        "symptoms": [_symptom(symptom) for symptom in symptoms_for(check)],
-    }
+    leads = limits[check.tightest]
+    return Answer(
+        verdict=VERDICTS[int(check.result.verdict)],
+        figure=leads.figure,
+        said=leads.said,
+        tightest=check.tightest,
+        first_to_give=check.first_to_give,
+        unknown=check.unknown,
+        setting=_setting(check),
+        kinematics=shaped(KinematicsAnswer, check.kinematics),
+        demand=_demand(check),
+        limits=[limits[name] for name in check.ranked],
+        book=_book(book_values.book_of(check.columns)),
+        assumed=[assumed_of(one) for one in check.job.assumed],
+        remarks=remarks_for(check),
+        cautions=cautions_for(check.job),
+        depth=shaped(Depth, check.depths),
+        pecks=[_schedule(schedule) for schedule in schedules(check.job)],
+        symptoms=[shaped(Symptom, symptom) for symptom in symptoms_for(check)],
+    )
 
 
-def _schedule(schedule: Schedule) -> dict[str, Any]:
+def _schedule(schedule: Schedule) -> PeckSchedule:
     school = schedule.school
-    return {
-        "id": school.id,
-        "words": school.words,
-        "depths_mm": [number(depth) for depth in schedule.depths_mm],
-        "source": source(school.source).title,
-    }
+    depths = [number(depth) for depth in schedule.depths_mm]
+    return PeckSchedule(id=school.id, words=school.words, depths_mm=depths, source=source(school.source).title)
 
 
-def _symptom(symptom: Symptom) -> dict[str, Any]:
-    return {name: getattr(symptom, name) for name in symptom.__slots__}
-
-
-def assumed_as_data(one: Assumption) -> dict[str, Any]:
-    """A default that was used, as data."""
-    return {"field": one.field, "words": field_words(one.field), "value": _assumed(one.value), "why": one.why}
-
-
-def _assumed(value: Any) -> Any:
-    return value if isinstance(value, dict) else _value(value)
+def assumed_of(one: Assumption) -> Assumed:
+    """A default that was used."""
+    return Assumed(field=one.field, words=field_words(one.field), value=plain(one.value), why=one.why)
 
 
 def field_words(path: str) -> str:

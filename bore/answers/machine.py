@@ -1,105 +1,192 @@
-"""A machine drawn up, a set of cutters, a plate that was read: as data."""
+"""A machine drawn up, a cutter's outline, a plate that was read: as answers."""
 
-from dataclasses import asdict
+from dataclasses import dataclass, fields
 from typing import Any
 
-from bore.answers.check import assumed_as_data, number, step_as_data
-from bore.base.formula import Step
+from bore.answers.check import Assumed, Step, assumed_of, step_of
+from bore.answers.shape import number, shaped
+from bore.base import formula
 from bore.case.records import complete_cutter_record
 from bore.machines.plate_text import PlateText
-from bore.pictures.machine import Curve, Described, HandFeed, Link, Rated, Speed
-
-DRAWN_FIELDS = (
-    "family",
-    "diameter_mm",
-    "point",
-    "point_angle_deg",
-    "substrate",
-    "body_length_mm",
-    "flute_length_mm",
-    "shank",
-    "shank_diameter_mm",
-    "wear",
-    "cut_depth_mm",
-    "edges",
-    "pitch_mm",
-    "step_diameter_mm",
-)
+from bore.pictures.machine import Described, HandFeed, Rated
 
 
-def _working(steps: tuple[Step, ...]) -> list[dict[str, Any]]:
-    return [step_as_data(step) for step in steps]
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ChainLink:
+    """A link of the chain from the plate to the spindle."""
+
+    id: str
+    words: str
+    value: float
+    unit: str
+    path: str
+    assumed: str | None
+    steps: list[Step]
 
 
-def _link(link: Link) -> dict[str, Any]:
-    return {
-        "id": link.id,
-        "words": link.words,
-        "value": number(link.value),
-        "unit": link.unit,
-        "path": link.path,
-        "assumed": link.assumed,
-        "steps": _working(link.steps),
-    }
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnSpeed:
+    """A speed and what the spindle has at it."""
+
+    name: str
+    speed_rpm: float
+    power_kw: float
+    rated_nm: float
+    breakdown_nm: float
+    belt_nm: float | None
+    steps: list[Step]
 
 
-def _speed(speed: Speed) -> dict[str, Any]:
-    figures = ("speed_rpm", "power_kw", "rated_nm", "breakdown_nm", "belt_nm")
-    return {"name": speed.name, **{name: number(getattr(speed, name)) for name in figures}, "steps": _working(speed.steps)}
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnCurve:
+    """Torque and power at the spindle over speed."""
+
+    name: str
+    speed_rpm: list[float]
+    torque_nm: list[float]
+    power_kw: list[float]
 
 
-def _curve(curve: Curve) -> dict[str, Any]:
-    return {"name": curve.name, **{name: [number(one) for one in getattr(curve, name)] for name in ("speed_rpm", "torque_nm", "power_kw")}}
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnTest:
+    """What a scale under the quill said."""
+
+    force_ratio: float
+    return_spring_n: float
+    spring_measured: bool
+    scatter: float
 
 
-def _hand(hand: HandFeed | None) -> dict[str, Any] | None:
-    if hand is None:
-        return None
-    test = None
-    if hand.test is not None:
-        test = {
-            "force_ratio": number(hand.test.force_ratio),
-            "return_spring_n": number(hand.test.return_spring_n),
-            "spring_measured": hand.test.spring_measured,
-            "scatter": number(hand.test.scatter),
-        }
-    return {
-        "force_ratio": number(hand.force_ratio),
-        "return_spring_n": number(hand.return_spring_n),
-        "pulls_n": list(hand.pulls_n),
-        "thrust_n": [number(one) for one in hand.thrust_n],
-        "test": test,
-        "steps": _working(hand.steps),
-    }
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnHand:
+    """What a hand makes of the lever or wheel."""
+
+    force_ratio: float
+    return_spring_n: float
+    pulls_n: list[float]
+    thrust_n: list[float]
+    test: DrawnTest | None
+    steps: list[Step]
 
 
-def described_as_data(found: Described) -> dict[str, Any]:
-    """A machine drawn up, as data."""
-    return {
-        "chain": [_link(link) for link in found.chain],
-        "speeds": [_speed(speed) for speed in found.speeds],
-        "curves": [_curve(curve) for curve in found.curves],
-        "hand": _hand(found.hand),
-        "train": [
-            {**asdict(pair), "speed_rpm": number(stage.speed_rpm)}
-            for pair, stage in zip(found.machine.spindle.train, found.machine.spindle.stages, strict=False)
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnPair:
+    """A pulley pair and the speed it gives."""
+
+    name: str
+    motor_pulley_mm: float
+    spindle_pulley_mm: float
+    idler_in_mm: float | None
+    idler_out_mm: float | None
+    reduction: float
+    measured_rpm: float | None
+    speed_rpm: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DrawnMachine:
+    """A machine drawn up from its record."""
+
+    chain: list[ChainLink]
+    speeds: list[DrawnSpeed]
+    curves: list[DrawnCurve]
+    hand: DrawnHand | None
+    train: list[DrawnPair]
+    motor_speed_rpm: float
+    assumed: list[Assumed]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RatedDrill:
+    """The largest drill in a metal: on the plate, and worked out."""
+
+    metal: str
+    plate_mm: float | None
+    computed_mm: float | None
+    next_mm: float | None
+    why: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RatedAnswer:
+    """What a machine drills beside what its plate says."""
+
+    rated: list[RatedDrill]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlateReading:
+    """A figure found on a plate."""
+
+    text: str
+    field: str
+    value: float | str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlateAnswer:
+    """What was read off a plate, and what was left over."""
+
+    readings: list[PlateReading]
+    left: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Outline:
+    """A cutter as it is drawn to scale."""
+
+    family: str
+    diameter_mm: float
+    point: str
+    point_angle_deg: float
+    substrate: str
+    body_length_mm: float
+    flute_length_mm: float
+    shank: str
+    shank_diameter_mm: float
+    wear: str
+    cut_depth_mm: float | None
+    edges: int
+    pitch_mm: float | None
+    step_diameter_mm: float | None
+
+
+def _steps(steps: tuple[formula.Step, ...]) -> list[Step]:
+    return [step_of(step) for step in steps]
+
+
+def _hand(hand: HandFeed) -> DrawnHand:
+    test = None if hand.test is None else shaped(DrawnTest, hand.test)
+    return shaped(DrawnHand, hand, test=test, steps=_steps(hand.steps))
+
+
+def described_answer(found: Described) -> DrawnMachine:
+    """A machine drawn up."""
+    spindle = found.machine.spindle
+    return DrawnMachine(
+        chain=[shaped(ChainLink, link, steps=_steps(link.steps)) for link in found.chain],
+        speeds=[shaped(DrawnSpeed, speed, steps=_steps(speed.steps)) for speed in found.speeds],
+        curves=[shaped(DrawnCurve, curve) for curve in found.curves],
+        hand=None if found.hand is None else _hand(found.hand),
+        train=[
+            shaped(DrawnPair, pair, speed_rpm=number(stage.speed_rpm)) for pair, stage in zip(spindle.train, spindle.stages, strict=False)
         ],
-        "motor_speed_rpm": number(found.machine.spindle.motor_speed_rpm),
-        "assumed": [assumed_as_data(one) for one in found.assumed],
-    }
+        motor_speed_rpm=number(spindle.motor_speed_rpm),
+        assumed=[assumed_of(one) for one in found.assumed],
+    )
 
 
-def rated_as_data(found: tuple[Rated, ...]) -> dict[str, Any]:
-    """What a machine drills beside what its plate says, as data."""
-    return {"rated": [asdict(one) for one in found]}
+def rated_answer(found: tuple[Rated, ...]) -> RatedAnswer:
+    """What a machine drills beside what its plate says."""
+    return RatedAnswer(rated=[shaped(RatedDrill, one) for one in found])
 
 
-def plate_as_data(found: PlateText) -> dict[str, Any]:
-    """A plate's text read, as data."""
-    return {"readings": [asdict(one) for one in found.readings], "left": found.left}
+def plate_answer(found: PlateText) -> PlateAnswer:
+    """A plate's text read."""
+    return PlateAnswer(readings=[shaped(PlateReading, one) for one in found.readings], left=found.left)
 
 
-def outline_of(spec: dict[str, Any]) -> dict[str, Any]:
+def outline_of(spec: dict[str, Any]) -> Outline:
     """What is needed to draw a cutter to scale; a record that will not complete is drawn by what it says."""
     complete = complete_cutter_record(spec)
-    return {name: complete[name] for name in DRAWN_FIELDS}
+    return Outline(**{one.name: complete[one.name] for one in fields(Outline)})

@@ -1,21 +1,146 @@
-"""Ways out, the match, a deep hole and a program read back, as data. Names are stable; fields may be added."""
+"""Ways out, the match, a deep hole and a program read back, as answers. Names are stable; fields may be added."""
 
-from dataclasses import asdict, fields, is_dataclass
+from dataclasses import dataclass, fields, is_dataclass
 from typing import Any
 
-from bore.answers.check import number, plain_answer
+from bore.answers.check import Answer, plain_answer
+from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.job.job import Job
 from bore.limits import BY_ID
-from bore.limits.judgement import VERDICTS
+from bore.limits.judgement import VERDICTS, Verdict
 from bore.limits.said import said_of_use
-from bore.plan.deep_hole import DeepHole
+from bore.plan import deep_hole
 from bore.program.read import read_program
-from bore.ways.match import Match, Pairing
+from bore.ways import match
 from bore.ways.proposals import cutter_words
 from bore.ways.ways_out import Way, WaysOut
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Costs:
+    """What a way out costs: time over the job's own (None where that is not known), and whether a tool is changed."""
+
+    time_ratio: float | None
+    tool_change: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WayOut:
+    """A change that was checked: its sentence, the fields it changes, what it makes of the hole."""
+
+    kind: str
+    sentence: str
+    changes: dict[str, Any]
+    verdict: Verdict
+    tightest: str
+    failure: str
+    use: float
+    said: str
+    costs: Costs
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WaysOutAnswer:
+    """The ways out of a job, cheapest first; where there is none the nearest miss."""
+
+    tightest: str
+    ways: list[WayOut]
+    nearest_miss: WayOut | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PairingAnswer:
+    """One machine with one cutter at its best real setting; both by their place in the yard."""
+
+    machine: int
+    cutter: int
+    machine_name: str
+    cutter_name: str
+    verdict: Verdict
+    tightest: str
+    failure: str
+    use: float
+    said: str
+    speed_rpm: float
+    feed_mm_rev: float | None
+    hand_force_n: float | None
+    time_s: float | None
+    words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MatchAnswer:
+    """Every pairing, best first."""
+
+    pairings: list[PairingAnswer]
+    left_out: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LengthPart:
+    """A part of a drill's length."""
+
+    part: str
+    length_mm: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StageAnswer:
+    """One drill of a deep hole."""
+
+    to_depth_mm: float
+    diameter_mm: float
+    times_diameter: float
+    tool: str
+    length_mm: float
+    length_parts: list[LengthPart]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wet:
+    """Coolant wanted and had."""
+
+    pressure_bar: float
+    flow_l_min: float
+    pump_kw: float
+    has_pressure_bar: float
+    has_flow_l_min: float
+    enough: bool | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DeepHoleAnswer:
+    """A deep hole worked out."""
+
+    times_diameter: float
+    stages: list[StageAnswer]
+    pilot_diameter_mm: list[float] | None
+    pilot_depth_mm: float | None
+    bush: str | None
+    steady_rests: int
+    span_mm: float
+    whirling_rpm: float
+    fastest_rpm: float
+    coolant: Wet
+    order: list[str]
+    procedure: list[str]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ProgramAnswer:
+    """A program read back, and what the check says of it where a case came with it."""
+
+    speed_rpm: float
+    feed_rate_mm_min: float
+    feed_mm_rev: float
+    units: str
+    cycle: str | None
+    depth_mm: float | None
+    peck_mm: float | None
+    check: Answer | None
 
 
 def plain_record(value: Any) -> Any:
@@ -25,77 +150,53 @@ def plain_record(value: Any) -> Any:
     return [plain_record(item) for item in value] if isinstance(value, tuple) else value
 
 
-def _way(way: Way) -> dict[str, Any]:
-    return {
-        "kind": way.kind,
-        "sentence": way.sentence,
-        "changes": {path: plain_record(value) for path, value in way.changes.items()},
-        "verdict": VERDICTS[way.verdict],
-        "tightest": way.tightest,
-        "failure": BY_ID[way.tightest].failure,
-        "use": number(way.use),
-        "said": said_of_use(way.verdict, way.use, BY_ID[way.tightest].floor),
-        "costs": {"time_ratio": number(way.time_ratio), "tool_change": way.tool_change},
-    }
+def _way(way: Way) -> WayOut:
+    limit = BY_ID[way.tightest]
+    return WayOut(
+        kind=way.kind,
+        sentence=way.sentence,
+        changes={path: plain_record(value) for path, value in way.changes.items()},
+        verdict=VERDICTS[way.verdict],
+        tightest=way.tightest,
+        failure=limit.failure,
+        use=number(way.use),
+        said=said_of_use(way.verdict, way.use, limit.floor),
+        costs=shaped(Costs, way),
+    )
 
 
-def ways_out_as_data(found: WaysOut) -> dict[str, Any]:
+def ways_out_answer(found: WaysOut) -> WaysOutAnswer:
     """The ways out of a job: each a sentence, the fields it changes, what it makes of the hole and what it costs."""
-    return {
-        "tightest": found.tightest,
-        "ways": [_way(way) for way in found.ways],
-        "nearest_miss": None if found.nearest_miss is None else _way(found.nearest_miss),
-    }
+    nearest = None if found.nearest_miss is None else _way(found.nearest_miss)
+    return WaysOutAnswer(tightest=found.tightest, ways=[_way(way) for way in found.ways], nearest_miss=nearest)
 
 
-def _pairing(pairing: Pairing, job: Job) -> dict[str, Any]:
-    machine, cutter = job.yard.machines[pairing.machine], job.yard.cutters[pairing.cutter]
-    return asdict(pairing) | {
-        "verdict": VERDICTS[pairing.verdict],
-        "machine_name": machine.name,
-        "cutter_name": cutter_words(cutter),
-        "use": number(pairing.use),
-        "said": said_of_use(pairing.verdict, pairing.use, BY_ID[pairing.tightest].floor),
-        "speed_rpm": number(pairing.speed_rpm),
-        "feed_mm_rev": number(pairing.feed_mm_rev),
-        "time_s": number(pairing.time_s),
-    }
+def _pairing(pairing: match.Pairing, job: Job) -> PairingAnswer:
+    return shaped(
+        PairingAnswer,
+        pairing,
+        verdict=VERDICTS[pairing.verdict],
+        machine_name=job.yard.machines[pairing.machine].name,
+        cutter_name=cutter_words(job.yard.cutters[pairing.cutter]),
+        said=said_of_use(pairing.verdict, pairing.use, BY_ID[pairing.tightest].floor),
+    )
 
 
-def match_as_data(found: Match, job: Job) -> dict[str, Any]:
+def match_answer(found: match.Match, job: Job) -> MatchAnswer:
     """Every machine with every cutter that makes the hole, best first."""
-    return {"pairings": [_pairing(pairing, job) for pairing in found.pairings], "left_out": found.left_out}
+    return MatchAnswer(pairings=[_pairing(pairing, job) for pairing in found.pairings], left_out=found.left_out)
 
 
-def deep_hole_as_data(found: DeepHole) -> dict[str, Any]:
+def _stage(stage: deep_hole.Stage) -> StageAnswer:
+    return shaped(StageAnswer, stage, length_parts=[LengthPart(part=part, length_mm=number(length)) for part, length in stage.length_parts])
+
+
+def deep_hole_answer(found: deep_hole.DeepHole) -> DeepHoleAnswer:
     """Stages, lengths to order, guides, coolant and procedure."""
-    return {
-        "times_diameter": number(found.times_diameter),
-        "stages": [
-            {
-                "to_depth_mm": number(stage.to_depth_mm),
-                "diameter_mm": stage.diameter_mm,
-                "times_diameter": number(stage.times_diameter),
-                "tool": stage.tool,
-                "length_mm": number(stage.length_mm),
-                "length_parts": [{"part": part, "length_mm": number(length)} for part, length in stage.length_parts],
-            }
-            for stage in found.stages
-        ],
-        "pilot_diameter_mm": None if found.pilot_diameter_mm is None else [number(one) for one in found.pilot_diameter_mm],
-        "pilot_depth_mm": number(found.pilot_depth_mm),
-        "bush": found.bush,
-        "steady_rests": found.steady_rests,
-        "span_mm": number(found.span_mm),
-        "whirling_rpm": number(found.whirling_rpm),
-        "fastest_rpm": number(found.fastest_rpm),
-        "coolant": {name: value if isinstance(value, bool) else number(value) for name, value in asdict(found.coolant).items()},
-        "order": list(found.order),
-        "procedure": list(found.procedure),
-    }
+    return shaped(DeepHoleAnswer, found, stages=[_stage(stage) for stage in found.stages], coolant=shaped(Wet, found.coolant))
 
 
-def program_as_data(request: Any) -> dict[str, Any]:
+def program_answer(request: Any) -> ProgramAnswer:
     """`{"program": "S300 F127", "case": {…}}`: the program read back, and with a case what the check says of it.
 
     Raises BadInput naming `program` or a field of the case.
@@ -103,12 +204,11 @@ def program_as_data(request: Any) -> dict[str, Any]:
     if not isinstance(request, dict) or not isinstance(request.get("program"), str):
         raise BadInput.at("program", "is needed, as text: the speed and feed of a program, or its block")
     found = read_program(request["program"])
-    said = {name: value if isinstance(value, str) or value is None else number(value) for name, value in asdict(found).items()}
     case = request.get("case")
     if case is None:
-        return said | {"check": None}
+        return shaped(ProgramAnswer, found, check=None)
     if not isinstance(case, dict) or not isinstance(case.get("setting"), dict):
         raise BadInput.at("case", "must be a case with a setting")
     kept = {name: value for name, value in case["setting"].items() if name not in ("feed_mm_rev", "hand_force_n", "seconds_per_turn")}
     setting = kept | {"speed_rpm": found.speed_rpm, "feed_rate_mm_min": found.feed_rate_mm_min}
-    return said | {"check": plain_answer(check(read_case(case | {"setting": setting}), recorded=False))}
+    return shaped(ProgramAnswer, found, check=plain_answer(check(read_case(case | {"setting": setting}), recorded=False)))

@@ -5,6 +5,7 @@ from typing import Any
 
 from bore.base.errors import BadInput
 from bore.case.read import read_case
+from bore.job.cutter_kinds import plain_drill
 from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
 from bore.plan.callout import Drawn, read_drawn
@@ -100,7 +101,7 @@ def _base(case: Case, drawn: Drawn) -> Case:
     kept = {name: case[name] for name in PARTS if name in case}
     hole = hole | {"diameter_mm": drawn.finished_mm, "start_diameter_mm": 0, "tolerance_it": None}
     setting = {"speed_rpm": 300, **({"hand_force_n": 100} if by_hand else {"feed_mm_rev": 0.1})}
-    return kept | {"hole": hole, "cutter": {"family": "twist", "diameter_mm": drawn.finished_mm}, "setting": setting}
+    return kept | {"hole": hole, "cutter": {"family": plain_drill().id, "diameter_mm": drawn.finished_mm}, "setting": setting}
 
 
 def _among(job: Job, pattern: Pattern) -> Any:

@@ -2,18 +2,9 @@
 
 from typing import Any
 
+from bore.case.choices import short_words
 from bore.job.cutter_kinds import cutter_kind
 from bore.materials.table import all_materials
-
-SUBSTRATES = {"hss": "HSS", "hss-co": "cobalt", "carbide": "carbide", "carbide-tipped": "carbide-tipped"}
-POINTS = {
-    "conventional": "",
-    "thinned": "thinned",
-    "split": "split",
-    "self-centring": "self-centring",
-    "four-facet": "four-facet",
-    "sheet": "sheet point",
-}
 
 
 def _setting(setting: dict[str, Any]) -> str:
@@ -33,8 +24,12 @@ def short_form(case: dict[str, Any]) -> str:
     metal = row.designations[0] if row else case["material"].get("name") or "metal"
     kind = "through" if hole.get("through", True) else "blind"
     kind_of = cutter_kind(cutter["family"])
-    edge = SUBSTRATES[cutter.get("substrate") or kind_of.substrate]
-    edge = f"{edge} {POINTS[cutter.get('point') or 'conventional']}".strip() if cutter["family"] == "twist" else f"{edge} {kind_of.words}"
+    edge = short_words("cutter.substrate", cutter.get("substrate") or kind_of.substrate)
+    edge = (
+        f"{edge} {short_words('cutter.point', cutter.get('point') or kind_of.point)}".strip()
+        if kind_of.standard_form
+        else f"{edge} {kind_of.words}"
+    )
     return " · ".join(
         [
             f"{hole['diameter_mm']:g} × {hole['depth_mm']:g} {kind}",

@@ -3,20 +3,13 @@
 from functools import cache
 
 from bore.base.sources import rows
+from bore.case.choices import choice_words
 from bore.case.fields import all_fields
 from bore.job.columns import Columns
 from bore.job.job import Job
 from bore.mechanics.work_holding import finger_force_n
 
 HAND_ARM_MM = 100.0
-HOLDERS = {
-    "chuck": "drill chuck",
-    "morse": "Morse socket",
-    "collet": "collet",
-    "hydraulic": "hydraulic holder",
-    "shrink": "shrink holder",
-    "side-lock": "side-lock holder",
-}
 
 
 @cache
@@ -51,7 +44,7 @@ def fill_reason(words: str, job: Job, columns: Columns, surge_torque_nm: float =
     capacity = holder.capacity_mm
     return words.format(
         machine=job.machine.name,
-        family=columns.family.words,
+        a_cutter=columns.family.one,
         finger_n=_finger_force(job, surge_torque_nm),
         plate_mm=columns.thinnest_plate_mm,
         entry_angle_deg=columns.entry_angle_deg,
@@ -65,6 +58,6 @@ def fill_reason(words: str, job: Job, columns: Columns, surge_torque_nm: float =
         shank_diameter_mm=float(columns.shank_diameter_mm),
         shank_size=columns.shank.removeprefix("morse-"),
         holder_size=holder.size,
-        holder_words=HOLDERS[holder.kind],
+        holder_words=choice_words("machine.holder.kind", holder.kind),
         holder_room=f"{capacity:g} mm" if capacity is not None else str(holder.size),
     )

@@ -20,8 +20,6 @@ MILL_SHARE = 0.65
 USUAL_SPRING_N = 45.0
 LEAST_EFFICIENCY = 0.05
 STAGE: dict[str, Any] = dict.fromkeys(("name", "speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt"))
-# What a cutter is held in where nothing is said and a drill chuck would be wrong.
-HOLDERS = {"annular": "side-lock", "indexable": "side-lock", "replaceable-tip": "hydraulic", "gun": "side-lock", "thread-mill": "hydraulic"}
 GROUPS = {row["iso_group"]: row for row in rows("metal_groups.csv")}
 
 
@@ -62,7 +60,7 @@ def _holding(case: dict[str, Any], kind: str) -> Found:
     yield "friction", 0.2, "steel on steel, a little oily"
     if case["kind"] == "clamps":
         yield "count", 2, "two clamps are the least"
-    if kind == "lathe":
+    if usual.tailstock:
         yield "tailstock_clamp_n", kinds.USUAL_TAILSTOCK_CLAMP_N, "a small lathe's tailstock clamp holds 3 to 8 kN"
 
 
@@ -113,6 +111,11 @@ def _scaled(row: Material, hb: float, why: str) -> Found:
         yield name, hardness.scaled_work_factor(row_value=getattr(row, name), hardness_hb=hb, row_hardness_hb=row_hb), why
     if row.tensile_n_mm2:
         yield "tensile_n_mm2", row.tensile_n_mm2 * hb / row_hb, why
+    share = hardness.speed_share(hardness_hb=hb, row_hardness_hb=row_hb)
+    for name in ("vc_hss_m_min", "vc_hssco_m_min", "vc_carbide_m_min"):
+        if (speeds := getattr(row, name)) is not None:
+            yield name, (speeds[0] * share, speeds[1] * share), why
+    yield "feed_class", hardness.feed_class_at(row.feed_class, hardness_hb=hb, row_hardness_hb=row_hb), why
 
 
 def _from_group(case: dict[str, Any], assumed: list[Assumption]) -> None:
@@ -135,11 +138,6 @@ def _grouped(group: dict[str, str], reference: Material, hb: float, why: str) ->
     yield "mc", reference.mc, why
     yield from _scaled(reference, hb, why)
     yield "power_law_row", reference.power_law_row, why
-    slower = min(1.0, (reference.hardness_hb or hb) / hb)
-    for name in ("vc_hss_m_min", "vc_hssco_m_min", "vc_carbide_m_min"):
-        low, high = getattr(reference, name)
-        yield name, (low * slower, high * slower), f"{reference.name}, slowed for hardness"
-    yield "feed_class", "low" if steel and hb >= 280 else group["feed_class"], why
     for name in ("work_hardens", "chip", "grab", "magnetic"):
         yield name, getattr(reference, name), why
 
@@ -166,20 +164,22 @@ def _behaviour(case: dict[str, Any]) -> Found:
 def complete_cutter(case: dict[str, Any], path: str, diameter_mm: float, holder: dict[str, Any] | None, assumed: list[Assumption]) -> None:
     """Fill a cutter from its family, diameter and point form."""
     kind = cutter_kind(case["family"])
-    usual = f"usual for a {kind.words}"
+    usual = f"usual for {kind.one}"
     own = [
         ("diameter_mm", diameter_mm, "the cutter is as wide as the hole"),
         ("substrate", kind.substrate, usual),
-        ("point", kind.point, usual),
     ]
     fill(case, path, iter(own), assumed)
+    point = kind.carbide_point if case["substrate"] == "carbide" else kind.point
+    fill(case, path, iter([("point", point, usual)]), assumed)
     fill(case, path, family_of(kind).geometry(case), assumed)
     fill(case, path, _shank(case, holder), assumed)
 
 
 def _shank(case: dict[str, Any], holder: dict[str, Any] | None) -> Found:
-    # In a yard nothing is known of the holder: big twist drills are made with tapers.
-    big = case["diameter_mm"] > 13 and case["family"] == "twist"
+    # In a yard nothing is known of the holder: big drills of the standard series are made with tapers.
+    over = cutter_kind(case["family"]).tapered_over_mm
+    big = over is not None and case["diameter_mm"] > over
     morse = big if holder is None else holder["kind"] == "morse"
     size = kinds.morse_size_for(case["diameter_mm"])
     yield "shank", f"morse-{size}" if morse else "straight", "what the holder takes" if holder else "usual for the diameter"
@@ -187,9 +187,8 @@ def _shank(case: dict[str, Any], holder: dict[str, Any] | None) -> Found:
 
 
 def _holder(cutter: dict[str, Any], diameter_mm: float) -> Found:
-    kind = HOLDERS.get(cutter["family"])
-    if kind:
-        yield "kind", kind, "what such a cutter is held in"
+    if usual := cutter_kind(cutter["family"]).holder:
+        yield "kind", usual, "what such a cutter is held in"
     taper = str(cutter["shank"] or "").startswith("morse") or (cutter["shank"] is None and diameter_mm > 13)
     yield "kind", "morse" if taper else "chuck", "drills above 13 mm have a taper shank" if taper else "a drill chuck"
 
@@ -241,25 +240,32 @@ def _motor(spindle: dict[str, Any], path: str, usual_motor: str, assumed: list[A
 
 
 def _from_plate(printed: dict[str, Any], single: bool) -> Found:
+    supply = printed["supply_hz"] or printed["frequency_hz"]
+    value, why = _plate_power(printed, single)
+    if value is not None:
+        # On another supply a mains motor keeps its torque: its power goes with its speed.
+        on_it = plate.power_on_supply_kw(power_kw=value, supply_hz=supply, plate_hz=printed["frequency_hz"])
+        yield "power_kw", on_it, why if supply == printed["frequency_hz"] else f"{why}, at {supply:g} Hz"
+    if printed["speed_rpm"] is not None:
+        speed = plate.motor_speed_rpm(plate_speed_rpm=printed["speed_rpm"], supply_hz=supply, plate_hz=printed["frequency_hz"])
+        yield "motor_speed_rpm", speed, "the plate's speed on this supply"
+
+
+def _plate_power(printed: dict[str, Any], single: bool) -> tuple[float | None, str]:
+    """The motor's output as its plate has it, kW, and by which of its figures; None where it has none."""
     efficiency = printed["motor_efficiency"]
     if printed["output_kw"] is not None:
-        yield "power_kw", printed["output_kw"], "the output on the plate"
-    elif printed["output_hp"] is not None:
-        yield "power_kw", plate.horsepower_kw(output_hp=printed["output_hp"]), "the horsepower on the plate"
-    elif printed["input_kw"] is not None:
-        yield (
-            "power_kw",
-            plate.output_kw(input_kw=printed["input_kw"], motor_efficiency=efficiency),
-            "the input on the plate, less the motor's losses",
-        )
-    elif printed["volts"] is not None and printed["amps"] is not None:
+        return printed["output_kw"], "the output on the plate"
+    if printed["output_hp"] is not None:
+        return plate.horsepower_kw(output_hp=printed["output_hp"]), "the horsepower on the plate"
+    if printed["input_kw"] is not None:
+        value = plate.output_kw(input_kw=printed["input_kw"], motor_efficiency=efficiency)
+        return value, "the input on the plate, less the motor's losses"
+    if printed["volts"] is not None and printed["amps"] is not None:
         of = plate.single_phase_kw if single else plate.three_phase_kw
         value = of(volts=printed["volts"], amps=printed["amps"], power_factor=printed["power_factor"], motor_efficiency=efficiency)
-        yield "power_kw", value, "volts, amps, power factor and efficiency of the plate"
-    if printed["speed_rpm"] is not None:
-        supply = printed["supply_hz"] or printed["frequency_hz"]
-        value = plate.motor_speed_rpm(plate_speed_rpm=printed["speed_rpm"], supply_hz=supply, plate_hz=printed["frequency_hz"])
-        yield "motor_speed_rpm", value, "the plate's speed on this supply"
+        return value, "volts, amps, power factor and efficiency of the plate"
+    return None, ""
 
 
 def _stages(spindle: dict[str, Any], path: str, assumed: list[Assumption]) -> None:

@@ -1,12 +1,14 @@
 """The one table of fields: name, unit, default, accepted range and words of everything a case may say."""
 
 import json
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
 from bore.base.sources import rows
 from bore.job.cutter_kinds import cutter_kinds
+from bore.machines.kinds import machine_kinds
 
 REQUIRED = "required"
 DERIVED = "derived"
@@ -65,9 +67,13 @@ class Field:
         }[self.kind]
 
 
+# Choices that stand in a table of their own.
+TABLES: dict[str, Callable[[], Iterable[str]]] = {"@families": cutter_kinds, "@machine-kinds": machine_kinds}
+
+
 def _choices(text: str) -> tuple[str, ...]:
-    """The words a field takes; `@families` stands for every family there is."""
-    return tuple(cutter_kinds()) if text == "@families" else tuple(text.split())
+    """The words a field takes; `@families` stands for every family there is, `@machine-kinds` for every kind of machine."""
+    return tuple(TABLES[text]()) if text in TABLES else tuple(text.split())
 
 
 def _literal(kind: str, default: str) -> Any:

@@ -97,7 +97,7 @@ def _check_across(case: dict[str, Any], refuse: Refuse) -> None:
 
 
 def _check_hole(hole: dict[str, Any], cutter: dict[str, Any], refuse: Refuse) -> None:
-    diameter, shift = hole["diameter_mm"], cutter["shift_mm"] if cutter["family"] == "indexable" else 0.0
+    diameter, shift = hole["diameter_mm"], cutter["shift_mm"] if cutter_kind(cutter["family"]).on_inserts else 0.0
     if cutter_kind(cutter["family"]).makes_own_diameter and abs(diameter - cutter["diameter_mm"] - 2 * shift) > SAME_SIZE_MM:
         refuse(
             "hole.diameter_mm",

@@ -3,6 +3,7 @@
 import re
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from typing import Any
 
 from bore.base.errors import BadInput
 from bore.case.fields import Field, all_fields
@@ -123,3 +124,23 @@ def _several_echo(values: list[float], unit: str, adds: bool) -> str:
         return "none"
     listed = f"{len(values)}: {', '.join(f'{value:g}' for value in values)} {unit}"
     return f"{listed}; {sum(values):g} {unit} in all" if adds else listed
+
+
+def with_value(case: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
+    """The case with a value that was read at a field's path; a list where the path goes into one (`…stages[].speed_rpm`) is made of
+    the values. The given case is not touched. Raises BadInput where the path leads through something that is no object.
+
+    >>> with_value({"hole": {"depth_mm": 5}}, "hole.diameter_mm", 8.0)
+    {'hole': {'depth_mm': 5, 'diameter_mm': 8.0}}
+    >>> with_value({}, "stages[].speed_rpm", [280.0, 450.0])
+    {'stages': [{'speed_rpm': 280.0}, {'speed_rpm': 450.0}]}
+    """
+    name, _, rest = path.partition(".")
+    if name.endswith("[]"):
+        return case | {name[:-2]: [with_value({}, rest, one) for one in (value if isinstance(value, list) else [value])]}
+    if not rest:
+        return case | {name: value}
+    inner = case.get(name)
+    if inner is not None and not isinstance(inner, dict):
+        raise BadInput.at(name, "must be an object")
+    return case | {name: with_value(inner or {}, rest, value)}

@@ -9,6 +9,10 @@ from bore.limits.hand import force_for, marks_n
 from bore.loads.loads import loads_of
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics.kinematics import speed_rpm
+from bore.quantities.bands import Band
+
+# How much more than just bites is leaned with; the steps a force is said in, and how far above the spring it is said finer (common practice).
+BITES, STEP_N, SMALL_N = 1.3, 5.0, 50.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,11 +40,23 @@ def book_of(columns: Columns) -> Book:
 
 
 def usual_hand_force_n(columns: Columns) -> float:
-    """The force taken when none is named: what the book's feed asks for, at most what a hand bears all day."""
+    """The force taken when none is named: what the book's feed asks for, no more than keeps the drill uncrowded by whichever method goes
+    furthest, no less than bites with something to spare, and at most what a hand bears all day (common practice)."""
     all_day, _ = marks_n(columns)
-    return min(all_day, book_of(columns).hand_force_n or all_day)
+    book = book_of(columns).hand_force_n
+    if book is None:
+        return all_day
+    with silent():
+        fed = replace(columns, feed_mm_rev=columns.crowds_mm_rev, hand_force_n=None)
+        loads = loads_of(fed)
+        uncrowded = float(force_for(fed, loads.thrust_n).low)
+        bites = float(force_for(fed, Band.exactly(BITES * loads.chisel_n)).middle)
+    return min(all_day, max(min(book, uncrowded), bites))
 
 
 def leaning_n(columns: Columns) -> float:
-    """The usual force as it is said across a bench: to the nearest 5 N."""
-    return float(max(round(usual_hand_force_n(columns) / 5) * 5, 5))
+    """The usual force as it is said across a bench: in steps of 5 N, of 1 N for small drills that little more than the spring feeds; rounded down, so
+    that it is never more than was meant."""
+    usual = usual_hand_force_n(columns)
+    step = STEP_N if usual - float(columns.return_spring_n or 0.0) >= SMALL_N else 1.0
+    return float(max(usual // step * step, step))

@@ -16,6 +16,7 @@ from bore.job.columns import Columns
 from bore.job.cutter import Cutter
 from bore.job.cutter_kinds import CutterKind
 from bore.job.job import Job
+from bore.machines.kinds import machine_kinds
 from bore.mechanics import kinematics
 
 Case = dict[str, Any]
@@ -97,9 +98,9 @@ def folder(module_file: str) -> Path:
 
 
 def pairs_of(module_file: str) -> dict[str, Pair]:
-    """The family's own table of machine kinds: how each goes with it."""
+    """The family's own table of machine kinds: how each goes with it; one it says nothing of goes as the kind that is like it."""
     found = {}
     for row in rows("machines.csv", folder(module_file)):
         source(row["source"])
         found[row["kind"]] = Pair(row["how"], row["why"])
-    return found
+    return found | {kind.id: found[kind.like] for kind in machine_kinds().values() if kind.id not in found}

@@ -7,6 +7,7 @@ from bore.cutters.family import BookFeed, Case, Found, Never, Refuse
 from bore.cutters.shared import book_with_marks, edge_radius_mm, scaled, vc_of_edge
 from bore.cutters.twist import feeds
 from bore.cutters.twist.geometry import Lengths, lengths_found
+from bore.job.cutter_kinds import cutter_kind
 from bore.job.job import Job
 
 FOLLOWS = {"wander": "it follows the hole that is there"}
@@ -45,5 +46,5 @@ def share_of_speed(share: float) -> Callable[[Job], tuple[float, float] | None]:
 def needs_a_hole(case: Case, refuse: Refuse) -> None:
     """The cutter's own check: there must be a start hole."""
     if not case["hole"]["start_diameter_mm"]:
-        family, diameter = case["cutter"]["family"], case["hole"]["diameter_mm"]
-        refuse("hole.start_diameter_mm", f"a {family} follows a hole; accepted: the diameter of that hole, below {diameter:g} mm")
+        one, diameter = cutter_kind(case["cutter"]["family"]).one, case["hole"]["diameter_mm"]
+        refuse("hole.start_diameter_mm", f"{one} follows a hole; accepted: the diameter of that hole, below {diameter:g} mm")

@@ -145,7 +145,7 @@ def _single(text: str, kind: str) -> Size:
     if thread := _THREAD.match(text):
         major = float(thread[1].replace(",", "."))
         if kind not in ("tap", "thread-mill"):
-            raise BadInput.at(FIELD, f"“{text}” is a thread; accepted for a {cutter_kind(kind).words}: a size")
+            raise BadInput.at(FIELD, f"“{text}” is a thread; accepted for {cutter_kind(kind).one}: a size")
         return Size(f"M{major:g}", major, coarse_pitch_mm(major))
     size = read_drill_size(text, FIELD)
     bare = re.fullmatch(r"\d+(?:[.,]\d+)?", text)

@@ -50,7 +50,7 @@ def speed_factor(job: Job) -> float:
     through = coolant == "through" and cutter.coolant_through
     # Only what carries its chips up flutes heats itself the deeper it goes.
     deep = 1.0 if through or not cutter.kind.packs else depth_speed_factor(depth_over_diameter=job.hole.depth_mm / job.hole.diameter_mm)
-    # An annular cutter's drip through the arbor wets its teeth as a flood would.
-    method = "flood" if cutter.family == "annular" and coolant != "dry" else coolant
+    # A ring cutter's drip through the arbor wets its teeth as a flood would.
+    method = "flood" if cutter.kind.leaves_a_slug and coolant != "dry" else coolant
     wet = coolant_speed_factor(method, metal_word(job.material))
     return float(speed_share(coolant_factor=wet, depth_factor=deep, wear_factor=DULL if cutter.wear == "dull" else 1.0))

@@ -8,6 +8,7 @@ from dataclasses import dataclass, fields, replace
 from bore.base.elementwise import Column, is_array
 from bore.job.cutter_kinds import CutterKind
 from bore.job.job import Holding, Job
+from bore.machines.kinds import MachineKind
 from bore.machines.machine import Coolant, Holder, Magnet
 from bore.mechanics import belts, kinematics, spindle
 from bore.quantities.calibrations import Calibrations
@@ -19,7 +20,7 @@ class Columns:
 
     # words and records of the group
     family: CutterKind
-    kind: str
+    machine_kind: MachineKind
     substrate: str
     wear: str
     point: str

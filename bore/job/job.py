@@ -87,7 +87,7 @@ class Job:
     def on_machine(self, machine: Machine) -> "Job":
         """The same hole on another machine, held as it was; a lathe's tailstock is clamped as such are."""
         clamp = self.holding.tailstock_clamp_n
-        if machine.kind == "lathe" and clamp is None:
+        if machine.is_a.tailstock and clamp is None:
             clamp = USUAL_TAILSTOCK_CLAMP_N
         return replace(self, machine=machine, holding=replace(self.holding, tailstock_clamp_n=clamp))
 

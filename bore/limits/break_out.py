@@ -1,11 +1,23 @@
 """Is there metal enough round the hole, and under it, and behind it?"""
 
+from enum import IntEnum
+
 from bore.base.elementwise import Column, most
 from bore.job.columns import Columns
-from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason, mark, unknown, worst
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason, mark, named, unknown, worst
 from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 from bore.quantities.bands import Band
+
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    SHEET_BY_HAND = 1
+    SHEET = 2
+    OPEN_AT_THE_SIDE = 3
+
 
 # Wall to the edge or to the next hole, and floor under a blind hole, in diameters: enough, and the least.
 WALL, FLOOR = (0.5, 0.15), (0.3, 0.1)
@@ -24,13 +36,15 @@ def _room(columns: Columns, there_mm: Column, shares: tuple[float, float], part:
     )
 
 
-def _thin(columns: Columns) -> int:
+def _thin(columns: Columns) -> Why:
     """Sheet thinner than the point is long: the point is through before the corners guide it."""
+    if columns.edge_distance_mm is not None and columns.edge_distance_mm < columns.hole_diameter_mm / 2:
+        return Why.OPEN_AT_THE_SIDE
     if not columns.through or not columns.family.has_chisel or columns.depth_mm >= columns.point_length_mm or columns.opens_a_hole:
-        return 0
+        return Why.NONE
     if columns.behind == "backing" or columns.point == "sheet":
-        return 0
-    return 1 if columns.feed_kind in HAND_FEEDS else 2
+        return Why.NONE
+    return Why.SHEET_BY_HAND if columns.feed_kind in HAND_FEEDS else Why.SHEET
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
@@ -67,12 +81,15 @@ LIMIT = Limit(
     eased_by=("backing", "sheet-point", "pilot", "less-depth"),
     judge=judge,
     floor=True,
-    reasons=(
-        Reason(HOLDS, ""),
-        Reason(
-            GIVES_WAY,
-            "the sheet is thinner than the point: fed by hand with nothing behind, it grabs and climbs; back it with wood, or use a sheet point",
-        ),
-        Reason(TIGHT, "the sheet is thinner than the point: back it with wood, or use a sheet point"),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.SHEET_BY_HAND: Reason(
+                GIVES_WAY,
+                "the sheet is thinner than the point: fed by hand with nothing behind, it grabs and climbs; back it with wood, or use a sheet point",
+            ),
+            Why.SHEET: Reason(TIGHT, "the sheet is thinner than the point: back it with wood, or use a sheet point"),
+            Why.OPEN_AT_THE_SIDE: Reason(CANNOT, "its middle is nearer the edge than half its width: the hole is open at the side"),
+        }
     ),
 )

@@ -1,9 +1,19 @@
 """Is the edge too fast for the metal; or, being carbide, so slow that metal builds up on it?"""
 
+from enum import IntEnum
+
 from bore.job.columns import Columns
-from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
+from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, named, unknown, worst
 from bore.loads.loads import Loads
 from bore.quantities.bands import Band
+
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    TOO_HARD = 1
+
 
 OVER_TOP = 1.25
 # Where the edge is in the metal for a few seconds, a few times, it need not last: soft and hard share of the top of the range
@@ -38,7 +48,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     top = top_speed_m_min(columns)
     if top is None:
         if columns.substrate in HSS and (columns.hardness_hb or 0) >= TOO_HARD_FOR_HSS_HB:
-            return Judgement(reason=1)
+            return Judgement(reason=Why.TOO_HARD)
         edge = {"hss": "hss", "hss-co": "hssco"}.get(columns.substrate, "carbide")
         return unknown(f"material.vc_{edge}_m_min")
     speed = columns.cutting_speed_m_min
@@ -77,5 +87,10 @@ LIMIT = Limit(
     eased_by=("slower", "coolant", "faster", "other-substrate"),
     judge=judge,
     stands_on=("book-speed",),
-    reasons=(Reason(HOLDS, ""), Reason(CANNOT, "high-speed steel does not cut metal of {hardness_hb:.0f} HB: use carbide")),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.TOO_HARD: Reason(CANNOT, "high-speed steel does not cut metal of {hardness_hb:.0f} HB: use carbide"),
+        }
+    ),
 )

@@ -1,30 +1,46 @@
 """Does enough coolant reach the edge?"""
 
+from enum import IntEnum
+
 from bore.job.columns import Columns
 from bore.job.cutter_kinds import NEEDS_COOLANT_THROUGH, WANTS_COOLANT_THROUGH
-from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason, mark, unknown, worst
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement, Limit, Reason, mark, named, unknown, worst
 from bore.loads.loads import Loads
 from bore.machines.kinds import HAND_FEEDS
 from bore.mechanics.coolant import LEAST_SHARE, friction_factor, hole_pressure_bar, hole_speed_m_s, pump_power_kw
 from bore.quantities.bands import Band
+
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    GUN_DRY = 1
+    TITANIUM_DRY = 2
+    TITANIUM_PASTE = 3
+    DEEP_FROM_OUTSIDE = 4
+    SHALLOW_FROM_OUTSIDE = 5
+    WATER_ON_MAGNESIUM = 6
+    FINE = 7
+
 
 # Inserts and tips live by coolant through the body; from outside it reaches so deep, in diameters.
 SHALLOW_D = 2.0
 FEW_HOLES = 5
 
 
-def _reason(columns: Columns) -> int:
+def _reason(columns: Columns) -> Why:
     method, deep = columns.coolant.method, columns.depth_mm > SHALLOW_D * columns.diameter_mm
     if columns.family.coolant_through == NEEDS_COOLANT_THROUGH and method != "through":
-        return 1
+        return Why.GUN_DRY
     if columns.metal == "titanium" and method == "dry":
         few = columns.feed_kind in HAND_FEEDS and columns.count <= FEW_HOLES and not deep
-        return 3 if few else 2
+        return Why.TITANIUM_PASTE if few else Why.TITANIUM_DRY
     if columns.family.coolant_through == WANTS_COOLANT_THROUGH and method != "through":
-        return 4 if deep else 5
+        return Why.DEEP_FROM_OUTSIDE if deep else Why.SHALLOW_FROM_OUTSIDE
     if columns.metal == "magnesium" and method not in ("dry", "brush"):
-        return 6
-    return 7
+        return Why.WATER_ON_MAGNESIUM
+    return Why.FINE
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
@@ -81,14 +97,18 @@ LIMIT = Limit(
     eased_by=("coolant", "other-machine"),
     judge=judge,
     floor=True,
-    reasons=(
-        Reason(HOLDS, ""),
-        Reason(CANNOT, "a gun drill without coolant at pressure through its tube jams with its own chips"),
-        Reason(CANNOT, "dry titanium burns and galls: flood it, or paste for a single shallow hole by hand"),
-        Reason(TIGHT, "a few shallow holes in titanium by hand go dry with paste: watch the chips, never let it rub"),
-        Reason(GIVES_WAY, "chips do not come out of a {family} beyond two diameters without coolant through it"),
-        Reason(TIGHT, "a {family} wants coolant through its body; from outside only a shallow hole goes"),
-        Reason(TIGHT, "water on magnesium only if the coolant is made for it: dry or mineral oil is the rule"),
-        Reason(HOLDS, ""),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.GUN_DRY: Reason(CANNOT, "a gun drill without coolant at pressure through its tube jams with its own chips"),
+            Why.TITANIUM_DRY: Reason(CANNOT, "dry titanium burns and galls: flood it, or paste for a single shallow hole by hand"),
+            Why.TITANIUM_PASTE: Reason(
+                TIGHT, "a few shallow holes in titanium by hand go dry with paste: watch the chips, never let it rub"
+            ),
+            Why.DEEP_FROM_OUTSIDE: Reason(GIVES_WAY, "chips do not come out of {a_cutter} beyond two diameters without coolant through it"),
+            Why.SHALLOW_FROM_OUTSIDE: Reason(TIGHT, "{a_cutter} wants coolant through its body; from outside only a shallow hole goes"),
+            Why.WATER_ON_MAGNESIUM: Reason(TIGHT, "water on magnesium only if the coolant is made for it: dry or mineral oil is the rule"),
+            Why.FINE: Reason(HOLDS, ""),
+        }
     ),
 )

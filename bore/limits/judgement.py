@@ -1,7 +1,9 @@
 """The one verdict rule: a demand as a band against two marks."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
+from enum import IntEnum
+from typing import Literal
 
 import numpy as np
 
@@ -17,7 +19,9 @@ UNKNOWN, NOT_APPLICABLE = -1, -2
 MOST_USE, VERDICT_WEIGHT = 1e5, 1e6
 # A mark nearer nought than this is nought; dividing by it says nothing.
 LEAST_HARD = 1e-9
-VERDICTS = {HOLDS: "holds", TIGHT: "tight", GIVES_WAY: "gives-way", CANNOT: "cannot", UNKNOWN: "unknown"}
+# What a verdict is called in every answer.
+Verdict = Literal["holds", "tight", "gives-way", "cannot", "unknown"]
+VERDICTS: dict[int, Verdict] = {HOLDS: "holds", TIGHT: "tight", GIVES_WAY: "gives-way", CANNOT: "cannot", UNKNOWN: "unknown"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,10 +50,22 @@ class Judgement:
 
 @dataclass(frozen=True, slots=True)
 class Reason:
-    """A verdict that is a matter of kind, not of degree, and its words (filled from the job)."""
+    """A verdict that is a matter of kind, not of degree, and its words (filled from the job).
+
+    failure: what the limit's failure is called here, where its own word would say something else.
+    """
 
     verdict: int
     words: str
+    failure: str = ""
+
+
+def named(reasons: Mapping[IntEnum, Reason]) -> tuple[Reason, ...]:
+    """A limit's reasons at the places of their names, so that many jobs at once may be told by number. Raises ValueError for a name
+    that stands elsewhere than its number says."""
+    if [int(name) for name in reasons] != list(range(len(reasons))):
+        raise ValueError("the reasons of a limit stand in the order of their names")
+    return tuple(reasons.values())
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -148,3 +164,9 @@ def _worse(first: Judgement, other: Judgement) -> Judgement:
         hard=np.where(other_leads, other.hard, first.hard),
         past_hard=hardest,
     )
+
+
+def failure_of(limit: Limit, judgement: Judgement | None) -> str:
+    """What a limit's failure is called for what it says here."""
+    own = "" if judgement is None or is_array(judgement.reason) else limit.reasons[int(judgement.reason)].failure
+    return own or limit.failure

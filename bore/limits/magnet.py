@@ -1,11 +1,24 @@
 """Does the magnet hold: against lifting, tipping, and sliding round?"""
 
+from enum import IntEnum
+
 from bore.base.elementwise import Column, most
 from bore.job.columns import Columns
-from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, named, unknown, worst
 from bore.loads.loads import Loads
 from bore.machines.kinds import surface
 from bore.mechanics import magnet as statics
+
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    NOT_MAGNETIC = 1
+    TOO_THIN = 2
+    COATED = 3
+    NO_STRAP = 4
+
 
 THINNEST_MM, DOUBTFUL_MM = 6.0, 10.0
 # Friction of the base on the plate, soft and hard mark.
@@ -14,18 +27,18 @@ CG_USUAL = 0.5
 WEIGHT_SIGN = {"down": 1.0, "wall": 0.0, "overhead": -1.0}
 
 
-def _reason(columns: Columns) -> int:
+def _reason(columns: Columns) -> Why:
     base = columns.magnet
     assert base is not None
     if columns.magnetic == "no":
-        return 1
+        return Why.NOT_MAGNETIC
     if columns.thinnest_plate_mm < THINNEST_MM:
-        return 2
+        return Why.TOO_THIN
     if base.gap_mm is None and base.surface == "intumescent":
-        return 3
+        return Why.COATED
     if base.orientation != "down" and not base.strap:
-        return 4
-    return 0
+        return Why.NO_STRAP
+    return Why.NONE
 
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
@@ -85,7 +98,7 @@ def _sliding(columns: Columns, loads: Loads, pull: Column) -> Judgement:
 
 def applies(columns: Columns) -> str | None:
     """Only a magnetic drill stands by a magnet."""
-    return None if columns.kind == "magnetic" else "no magnet holds this machine"
+    return None if columns.machine_kind.on_a_magnet else "no magnet holds this machine"
 
 
 LIMIT = Limit(
@@ -109,15 +122,19 @@ LIMIT = Limit(
         "material.magnetic",
         "setting.feed_mm_rev",
     ),
-    eased_by=("less-feed", "lean-lighter", "annular", "clean-plate", "thick-plate", "strap"),
+    eased_by=("less-feed", "lean-lighter", "other-family", "clean-plate", "thick-plate", "strap"),
     judge=judge,
     applies=applies,
     stands_on=("thrust", "torque"),
-    reasons=(
-        Reason(HOLDS, ""),
-        Reason(CANNOT, "a magnet does not hold on this metal at all: clamp the machine down, or use another"),
-        Reason(CANNOT, "{plate_mm:.3g} mm is too thin for a magnet: clamp a thick plate under it"),
-        Reason(GIVES_WAY, "intumescent coating keeps the magnet off the steel: scrape it off under the base"),
-        Reason(GIVES_WAY, "on a wall or overhead the strap is never optional: strap it to the steel before the power goes on"),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.NOT_MAGNETIC: Reason(CANNOT, "a magnet does not hold on this metal at all: clamp the machine down, or use another"),
+            Why.TOO_THIN: Reason(CANNOT, "{plate_mm:.3g} mm is too thin for a magnet: clamp a thick plate under it"),
+            Why.COATED: Reason(GIVES_WAY, "intumescent coating keeps the magnet off the steel: scrape it off under the base"),
+            Why.NO_STRAP: Reason(
+                GIVES_WAY, "on a wall or overhead the strap is never optional: strap it to the steel before the power goes on"
+            ),
+        }
     ),
 )

@@ -1,10 +1,20 @@
 """Will the chips get out, or pack in the flutes?"""
 
+from enum import IntEnum
+
 from bore.job.columns import Columns
-from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason
+from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason, named
 from bore.loads.loads import Loads
 from bore.mechanics import packing
 from bore.quantities.bands import Band
+
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    NEVER_PECKED = 1
+
 
 STICKS, JAMS = 1.3, 2.0
 
@@ -12,7 +22,7 @@ STICKS, JAMS = 1.3, 2.0
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """How far packed chips raise the torque: 1.3 times, and twice."""
     if columns.pecked != "none" and not columns.family.may_peck:
-        return Judgement(reason=1)
+        return Judgement(reason=Why.NEVER_PECKED)
     packed = packing.packed_depth(depth_mm=columns.packed_length_mm, diameter_mm=columns.diameter_mm)
     factor = packing.packing_factor(packed_depth=packed, chip_factor=columns.chip_factor)
     return Judgement(demand=Band.exactly(factor), soft=STICKS, hard=JAMS, unit="×")
@@ -37,5 +47,10 @@ LIMIT = Limit(
     eased_by=("peck", "coolant", "parabolic-flute"),
     judge=judge,
     applies=applies,
-    reasons=(Reason(HOLDS, ""), Reason(GIVES_WAY, "a {family} is never pecked: each re-entry knocks its edge")),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.NEVER_PECKED: Reason(GIVES_WAY, "{a_cutter} is never pecked: each re-entry knocks its edge"),
+        }
+    ),
 )

@@ -1,13 +1,22 @@
 """Is the chip thick enough to be cut, or does the edge rub and harden the metal?"""
 
 from dataclasses import replace
+from enum import IntEnum
 
 from bore.base.elementwise import Column, choose, least
 from bore.job.columns import Columns
-from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, worst
+from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement, Limit, Reason, mark, named, worst
 from bore.loads.loads import Loads
 from bore.mechanics.kinematics import chip_thickness_mm
 from bore.quantities.bands import Band
+
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    NO_CHIP = 1
+
 
 # Chip thickness over edge radius: enough, and the least (common practice).
 ENOUGH_EDGE, LEAST_EDGE = 0.6, 0.3
@@ -43,7 +52,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     assert found.demand is not None
     # Without a bite there is no chip to measure: the reason says so, and `bite` leads.
     cutting = choose(loads.bites, 1.0, NOTHING)
-    return replace(found, demand=found.demand.times(cutting), reason=choose(loads.bites, 0, 1))
+    return replace(found, demand=found.demand.times(cutting), reason=choose(loads.bites, Why.NONE, Why.NO_CHIP))
 
 
 def _hardening(columns: Columns, loads: Loads, doubt: Band, thickness: Column) -> tuple[Judgement, ...]:
@@ -78,5 +87,10 @@ LIMIT = Limit(
     judge=judge,
     floor=True,
     stands_on=("book-feed",),
-    reasons=(Reason(HOLDS, ""), Reason(GIVES_WAY, "no chip at all: the drill does not bite")),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.NO_CHIP: Reason(GIVES_WAY, "no chip at all: the drill does not bite"),
+        }
+    ),
 )

@@ -1,14 +1,26 @@
 """Will the work spin, lift or be pushed out of what holds it?"""
 
+from enum import IntEnum
+
 from bore.base.elementwise import Column
 from bore.job.columns import Columns
-from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, unknown, worst
+from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, named, unknown, worst
 from bore.loads.loads import Loads
 from bore.mechanics import work_holding as holding
 from bore.mechanics.surge import MIDDLE_SHARE
 from bore.quantities.bands import Band
 
-FIXED = {"stop": 2, "magnet": 3}
+
+class Why(IntEnum):
+    """What this limit may say by its kind."""
+
+    NONE = 0
+    BY_HAND = 1
+    BY_A_STOP = 2
+    ON_THE_WORK = 3
+
+
+FIXED = {"stop": Why.BY_A_STOP, "magnet": Why.ON_THE_WORK}
 # What wrists bear of a hand drill without and with its side handle, N·m (common practice).
 ONE_HAND_NM, SIDE_HANDLE_NM = 10.0, 40.0
 
@@ -28,7 +40,7 @@ def _clamped(columns: Columns, loads: Loads) -> Judgement:
     held = columns.holding
     needs = [f"holding.{name}" for name in ("force_n", "arm_mm") if getattr(held, name) is None]
     if held.stop and "holding.force_n" in needs:
-        return Judgement(reason=2)
+        return Judgement(reason=Why.BY_A_STOP)
     if needs:
         return unknown(*needs)
     assert held.force_n is not None
@@ -45,7 +57,7 @@ def _in_jaws(columns: Columns, loads: Loads) -> Judgement:
     """A lathe chuck against torque and thrust together; the tailstock's clamp against thrust."""
     held = columns.holding
     tailstock = None
-    if columns.kind == "lathe":
+    if columns.machine_kind.tailstock:
         assert held.tailstock_clamp_n is not None
         tailstock = _marked(loads.thrust_n, mark(base=held.tailstock_clamp_n, share=1.0), "N", "tailstock slides")
     needs = [f"holding.{name}" for name in ("force_n", "arm_mm") if getattr(held, name) is None]
@@ -63,7 +75,7 @@ def _in_jaws(columns: Columns, loads: Loads) -> Judgement:
 def _held(columns: Columns, loads: Loads) -> Judgement:
     kind = columns.holding.kind
     if kind == "hand":
-        return Judgement(reason=1)
+        return Judgement(reason=Why.BY_HAND)
     if kind in FIXED:
         return Judgement(reason=FIXED[kind])
     return _in_jaws(columns, loads) if kind == "lathe-chuck" else _clamped(columns, loads)
@@ -71,7 +83,7 @@ def _held(columns: Columns, loads: Loads) -> Judgement:
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """What holds the work against the cut; for a drill in the hands, the wrists against its torque."""
-    if columns.kind == "hand-held" and columns.holding.kind != "hand":
+    if columns.machine_kind.in_hands and columns.holding.kind != "hand":
         return _marked(loads.surge_torque_nm, SIDE_HANDLE_NM if columns.side_handle else ONE_HAND_NM, "N·m", "wrists")
     return _held(columns, loads)
 
@@ -95,10 +107,12 @@ LIMIT = Limit(
     eased_by=("stop", "clamp", "pilot", "less-feed"),
     judge=judge,
     stands_on=("torque", "thrust", "surge"),
-    reasons=(
-        Reason(HOLDS, ""),
-        Reason(CANNOT, "never by hand: the drill would turn it with {finger_n:.0f} N at the fingers as it comes through"),
-        Reason(HOLDS, "a stop takes the turning"),
-        Reason(HOLDS, "the machine stands on the work"),
+    reasons=named(
+        {
+            Why.NONE: Reason(HOLDS, ""),
+            Why.BY_HAND: Reason(CANNOT, "never by hand: the drill would turn it with {finger_n:.0f} N at the fingers as it comes through"),
+            Why.BY_A_STOP: Reason(HOLDS, "a stop takes the turning"),
+            Why.ON_THE_WORK: Reason(HOLDS, "the machine stands on the work"),
+        }
     ),
 )

@@ -65,7 +65,7 @@ def columns_of(job: Job) -> Columns:
     pitch = cutter.pitch_mm or 1.0
     return Columns(
         family=cutter.kind,
-        kind=machine.kind,
+        machine_kind=machine.is_a,
         substrate=cutter.substrate,
         wear=cutter.wear,
         point=cutter.point,

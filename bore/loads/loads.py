@@ -58,7 +58,7 @@ def _power(torque: Band, speed_rpm: Column) -> Band:
 
 def _torque_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("torque")
-    found = band.pooled(pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR)
+    found = band.pooled(pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR, floor_below=band.TORQUE_FLOOR_BELOW)
     return band.calibrated(found, columns.calibration.torque)
 
 

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from functools import cache
+from typing import Any
 
 from bore.base.sources import rows, source
 
@@ -9,19 +10,64 @@ HAND_FEEDS = ("hand-lever", "magnet-rack", "tailstock", "push")
 # A tailstock screw does not give way like a hand on a lever.
 FREE_HANDS = ("hand-lever", "magnet-rack", "push")
 HAND_STIFFNESS_N_MM = 650.0
-# Machines whose work turns, and machines that run a program.
-LATHES = ("lathe", "turning-centre")
-PROGRAMMED = ("turning-centre", "machining-centre", "gun-drilling")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class MachineKind:
-    """A kind of machine and what is usual for it."""
+    """A kind of machine: what is usual for it, and the facts others ask about, a row of `tables/machine_kinds.csv`.
 
+    like: the kind whose pairs with cutters it takes, where a family says nothing of it; words, called: its name, and how a sentence names
+    one; before, after: what stands round its own name in a sentence; power_kw, feed,
+    drive, one_range: what one is like where nothing more is said; first_mark: how a point is first guided on it; lathe: a turning tool
+    works on it; tailstock: drills are held in a tailstock that is clamped and wound; programmed: runs a program; canned_cycles: its
+    control has drilling cycles; changes_tools: by itself; bores: makes a hole true with a bar; swings: its arm is clamped for each hole;
+    guarded: a guard stands round its spindle; in_hands: two hands carry it; drills_deep: made for gun drills, with a bush.
+    """
+
+    id: str
+    like: str
     words: str
+    called: str
+    before: str
+    after: str
     stiffness_n_mm: float
     motor: str
+    power_kw: float
+    feed: str
+    drive: str
+    one_range: bool
     holding: str
+    first_mark: str
+    lathe: bool
+    tailstock: bool
+    programmed: bool
+    changes_tools: bool
+    bores: bool
+    canned_cycles: bool
+    swings: bool
+    guarded: bool
+    in_hands: bool
+    drills_deep: bool
+
+    @property
+    def work_turns(self) -> bool:
+        """Whether the work is gripped in a chuck and turns."""
+        return self.holding == "lathe-chuck"
+
+    @property
+    def comes_to_the_work(self) -> bool:
+        """Whether it is carried to work that stays where it is."""
+        return self.in_hands or self.on_a_magnet
+
+    @property
+    def on_a_magnet(self) -> bool:
+        """Whether it holds itself to the work by a magnet."""
+        return self.holding == "magnet"
+
+    @property
+    def lies_on_a_table(self) -> bool:
+        """Whether the work lies on the machine's table: neither turned nor drilled where it stands."""
+        return not (self.work_turns or self.on_a_magnet)
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,15 +115,36 @@ def _table(name: str, key: str) -> dict[str, dict[str, str]]:
 
 
 @cache
-def machine_kinds() -> tuple[str, ...]:
-    """Every kind of machine."""
-    return tuple(_table("machine_kinds.csv", "kind"))
+def machine_kinds() -> dict[str, MachineKind]:
+    """Every kind of machine by its id."""
+    return {kind: _kind(row) for kind, row in _table("machine_kinds.csv", "kind").items()}
 
 
 def machine_kind(kind: str) -> MachineKind:
-    """The row of a kind of machine."""
-    row = _table("machine_kinds.csv", "kind")[kind]
-    return MachineKind(row["words"], float(row["stiffness_n_mm"]), row["motor"], row["holding"])
+    """The facts of a kind of machine."""
+    return machine_kinds()[kind]
+
+
+def _kind(row: dict[str, str]) -> MachineKind:
+    facts: dict[str, Any] = {"id": row["kind"], "stiffness_n_mm": float(row["stiffness_n_mm"]), "power_kw": float(row["power_kw"])}
+    for name, value in row.items():
+        if name not in ("kind", "source", "sure"):
+            facts.setdefault(name, value == "yes" if value in ("yes", "no") else value)
+    return MachineKind(**facts)
+
+
+# Ways of holding that any table takes.
+ON_TABLES = ("vice", "clamps", "hand")
+
+
+def holds_on(kind: str, holding: str | None) -> bool:
+    """Whether work may be held so on a kind of machine: as is usual there, or as any table takes it.
+
+    >>> holds_on("column-press", "clamps"), holds_on("magnetic", "clamps"), holds_on("lathe", "lathe-chuck")
+    (True, False, True)
+    """
+    usual = machine_kind(kind).holding
+    return holding == usual or (holding in (*ON_TABLES, "stop") and usual in ON_TABLES)
 
 
 @cache

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from bore.machines.kinds import MachineKind, machine_kind
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Belt:
@@ -172,3 +174,8 @@ class Machine:
     holder: Holder
     coolant: Coolant
     magnet: Magnet | None
+
+    @property
+    def is_a(self) -> MachineKind:
+        """The facts of its kind."""
+        return machine_kind(self.kind)

@@ -52,3 +52,28 @@ def tensile_from_hardness(hardness_hb: float) -> float:
     680
     """
     return 3.4 * hardness_hb
+
+
+# What a harder or softer piece of the same metal leaves of its cutting speed, and from where its feed is a class lower (common practice).
+SPEED_EXPONENT, SLOWEST, FASTEST, LOWER_FEED_FROM = 1.2, 0.7, 1.4, 1.25
+FEED_CLASSES = ("very-low", "low", "medium", "high")
+
+
+@formula("Cutting speed at another hardness", "k = (HB_row / HB)^1.2, 0.7 to 1.4", "", "common-practice")
+def speed_share(*, hardness_hb: float, row_hardness_hb: float) -> float:
+    """Share of a metal's cutting speed at another hardness than its row's, within 0.7 and 1.4.
+
+    >>> round(speed_share(hardness_hb=260, row_hardness_hb=200), 3), speed_share(hardness_hb=200, row_hardness_hb=200)
+    (0.73, 1.0)
+    """
+    return min(max(math.pow(row_hardness_hb / hardness_hb, SPEED_EXPONENT), SLOWEST), FASTEST)
+
+
+def feed_class_at(feed_class: str, *, hardness_hb: float, row_hardness_hb: float) -> str:
+    """The column of the feed table at another hardness: one lower from a quarter harder (common practice).
+
+    >>> feed_class_at("medium", hardness_hb=260, row_hardness_hb=200), feed_class_at("very-low", hardness_hb=300, row_hardness_hb=200)
+    ('low', 'very-low')
+    """
+    place = FEED_CLASSES.index(feed_class)
+    return FEED_CLASSES[max(place - 1, 0)] if hardness_hb >= LOWER_FEED_FROM * row_hardness_hb else feed_class

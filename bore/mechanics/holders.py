@@ -70,3 +70,15 @@ def sleeve_slip_nm(*, holder: str, size: str | None, shank_diameter_mm: Column) 
 def largest_shank_mm(holder: str, size: str | None) -> float | None:
     """Largest shank a collet size takes; None where the holder is made to the shank."""
     return _sleeve(holder, size)[0][0] if holder == "collet" else None
+
+
+def bore_mm(capacity_mm: float | None, size: str | int | None) -> float | None:
+    """The bore of a side-lock, mm: as it is said, or its size where that is a plain figure; None where nobody said.
+
+    >>> bore_mm(None, "19"), bore_mm(25.0, None), bore_mm(None, "ER32")
+    (19.0, 25.0, None)
+    """
+    if capacity_mm is not None:
+        return capacity_mm
+    written = str(size or "")
+    return float(written) if written.replace(".", "", 1).isdigit() else None

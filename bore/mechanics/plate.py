@@ -68,3 +68,13 @@ def pulley_speed_rpm(
     71
     """
     return motor_speed_rpm * motor_pulley_mm / spindle_pulley_mm * idler_ratio / reduction
+
+
+@formula("Motor's output on another supply", "P = P_plate · f_supply / f_plate", "kW", "derived")
+def power_on_supply_kw(*, power_kw: float, supply_hz: float, plate_hz: float) -> float:
+    """Output of a mains motor on another supply, kW: its torque stays, its speed and so its power follow the frequency.
+
+    >>> round(power_on_supply_kw(power_kw=0.6, supply_hz=50, plate_hz=60), 3)
+    0.5
+    """
+    return power_kw * supply_hz / plate_hz

@@ -13,9 +13,10 @@ from bore.case.records import complete_machine_record
 from bore.check.best_setting import best_setting
 from bore.check.evaluate import evaluate
 from bore.job.assumption import Assumption
+from bore.job.cutter_kinds import plain_drill
 from bore.job.job import Job
 from bore.limits import BY_ID
-from bore.limits.judgement import GIVES_WAY
+from bore.limits.judgement import GIVES_WAY, failure_of
 from bore.loads.assemble import columns_of, force_ratio_of
 from bore.machines.kinds import HAND_FEEDS
 from bore.machines.machine import Feed, Machine, Spindle
@@ -249,7 +250,7 @@ def _gives_way(spec: Any, metal: str, diameter_mm: float) -> str | None:
     best = best_setting(_trial(spec, metal, diameter_mm)).job
     findings = evaluate(columns_of(best)).findings
     worst = max(THE_MACHINES_OWN, key=lambda name: (float(findings[name].verdict), float(least(findings[name].use, 1e6))))
-    return BY_ID[worst].failure if int(findings[worst].verdict) >= GIVES_WAY else None
+    return failure_of(BY_ID[worst], findings[worst].judgement) if int(findings[worst].verdict) >= GIVES_WAY else None
 
 
 def _trial(spec: Any, metal: str, diameter_mm: float) -> Job:
@@ -258,7 +259,7 @@ def _trial(spec: Any, metal: str, diameter_mm: float) -> Job:
         {
             "hole": {"diameter_mm": diameter_mm, "depth_mm": diameter_mm},
             "material": {"id": METALS[metal]},
-            "cutter": {"family": "twist"},
+            "cutter": {"family": plain_drill().id},
             "machine": spec,
             "setting": {"speed_rpm": 100, **({"hand_force_n": 100} if hand else {"feed_mm_rev": 0.1})},
         }

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,13 +29,17 @@ FORCES_N = np.array([50.0, 75.0, 100.0, 150.0, 200.0, 250.0])
 MAPPED = tuple(limit for limit in ALL_LIMITS if limit.id != "speed-step")
 
 
+# Which mark a boundary follows.
+Mark = Literal["hard", "soft"]
+
+
 @dataclass(frozen=True, slots=True)
 class Region:
     """Ground a limit closes (hard) or makes tight (soft): a polygon of [rpm, mm/rev]."""
 
     limit: str
     failure: str
-    mark: str
+    mark: Mark
     outline: list[tuple[float, float]]
     label: tuple[float, float] | None
 
@@ -104,7 +109,7 @@ def _axes(job: Job, columns: Columns, point: Place | None) -> tuple[Array, Array
     return np.geomspace(slow / BEYOND_SPEED, fast * BEYOND_SPEED, SPEEDS), np.geomspace(min(lows), max(highs), FEEDS)
 
 
-def _over(judgement: Judgement, mark: str, shape: tuple[int, ...]) -> Array:
+def _over(judgement: Judgement, mark: Mark, shape: tuple[int, ...]) -> Array:
     """Logarithm of demand over mark on the whole map; above nought is closed (hard) or tight (soft)."""
     assert judgement.demand is not None
     demand, limit = (judgement.demand.middle, judgement.hard) if mark == "hard" else (judgement.demand.high, judgement.soft)
@@ -118,7 +123,7 @@ class _Crossing:
     feed. `a` and `b` bracket it in logarithms, `at` is where it is thought to be."""
 
     limit: int
-    mark: str
+    mark: Mark
     along: str
     fixed: float
     a: float
@@ -144,12 +149,13 @@ def _regions(job: Job, columns: Columns, result: Result, speeds: Array, feeds: A
     """Every limit's ground: found on the map, its boundary then solved for."""
     shape = (len(feeds), len(speeds))
     verdict, tightest = np.broadcast_to(result.verdict, shape), np.broadcast_to(result.tightest, shape)
-    drawn: list[tuple[int, str, list[Vertex], tuple[float, float] | None]] = []
+    drawn: list[tuple[int, Mark, list[Vertex], tuple[float, float] | None]] = []
     for index, limit in enumerate(MAPPED):
         judgement = result.findings[limit.id].judgement
         if judgement is None or not judgement.known or judgement.demand is None:
             continue
-        for mark, wanted in (("hard", verdict >= GIVES_WAY), ("soft", verdict == TIGHT)):
+        closed: tuple[tuple[Mark, Any], ...] = (("hard", verdict >= GIVES_WAY), ("soft", verdict == TIGHT))
+        for mark, wanted in closed:
             label = _label((tightest == index) & wanted, speeds, feeds)
             for outline in _outlines(index, mark, _over(judgement, mark, shape), speeds, feeds):
                 drawn.append((index, mark, outline, label))
@@ -239,7 +245,7 @@ def _feed_of(vertex: Vertex) -> float:
     return vertex.point[1] if isinstance(vertex, _Crossing) else vertex[1]
 
 
-def _outlines(index: int, mark: str, over: Array, speeds: Array, feeds: Array) -> Iterator[list[Vertex]]:
+def _outlines(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array) -> Iterator[list[Vertex]]:
     """Polygons of the ground above nought. At one speed a limit may close several stretches of feed (a motor bears
     more in a short cut than in a long one); stretches that touch from speed to speed are one polygon."""
     open_runs: list[_Run] = []
@@ -260,7 +266,7 @@ def _outlines(index: int, mark: str, over: Array, speeds: Array, feeds: Array) -
         open_runs = going
 
 
-def _stretches(index: int, mark: str, column: Array, feeds: Array, speed: float) -> Iterator[tuple[Vertex, Vertex]]:
+def _stretches(index: int, mark: Mark, column: Array, feeds: Array, speed: float) -> Iterator[tuple[Vertex, Vertex]]:
     """Closed stretches of feed at one speed, lowest first; an end within the map is a crossing still to be solved."""
     edges = np.flatnonzero(np.diff(np.concatenate([[0], (column > 0).astype(int), [0]])))
 
@@ -273,7 +279,7 @@ def _stretches(index: int, mark: str, column: Array, feeds: Array, speed: float)
         yield low, high
 
 
-def _close_ends(index: int, mark: str, over: Array, speeds: Array, feeds: Array, run: _Run, last: int) -> None:
+def _close_ends(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array, run: _Run, last: int) -> None:
     """Carry both ends of a run to where the limit really begins, which may lie between two sampled speeds."""
     for edge in (run.lower, run.upper):
         for at, beside, end in ((run.first, run.first - 1, 0), (last, last + 1, -1)):

@@ -4,11 +4,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from bore.base.sources import rows, source
-from bore.machines.kinds import LATHES, PROGRAMMED
+from bore.machines.kinds import MachineKind
 from bore.plan.task import Task
 from bore.plan.times import Plan
-
-HAND_FED = ("bench-press", "column-press", "radial-press", "magnetic", "lathe")
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,8 +25,8 @@ def _holder(kind: str) -> Callable[[Task, Plan], bool]:
     return lambda task, plan: any(step.cut is not None and step.cut.job.machine.holder.kind == kind for step in plan.steps)
 
 
-def _kinds(*kinds: str) -> Callable[[Task, Plan], bool]:
-    return lambda task, plan: task.base.machine.kind in kinds
+def _kind(has: Callable[[MachineKind], bool]) -> Callable[[Task, Plan], bool]:
+    return lambda task, plan: has(task.base.machine.is_a)
 
 
 def _hung(task: Task, plan: Plan) -> bool:
@@ -38,22 +36,22 @@ def _hung(task: Task, plan: Plan) -> bool:
 
 WHEN: dict[str, Callable[[Task, Plan], bool]] = {
     "always": lambda task, plan: True,
-    "held": lambda task, plan: task.base.machine.kind not in (*LATHES, "gun-drilling", "magnetic"),
-    "lathe": _kinds(*LATHES),
+    "held": _kind(lambda kind: kind.lies_on_a_table),
+    "turned": _kind(lambda kind: kind.lathe),
     "marks": lambda task, plan: any(step.kind == "mark" and step.cut is None for step in plan.steps),
     "through": lambda task, plan: task.base.hole.through,
     "chuck": _holder("chuck"),
     "morse": _holder("morse"),
     "belts": _stepped("belt"),
     "gears": _stepped("gear"),
-    "radial": _kinds("radial-press"),
-    "hand-fed": _kinds(*HAND_FED),
+    "radial": _kind(lambda kind: kind.swings),
+    "hand-fed": _kind(lambda kind: not (kind.programmed or kind.in_hands)),
     "wet": lambda task, plan: task.base.machine.coolant.method != "dry",
-    "magnet": _kinds("magnetic"),
+    "magnet": _kind(lambda kind: kind.on_a_magnet),
     "hung": _hung,
-    "numeric": _kinds(*PROGRAMMED),
-    "gun": lambda task, plan: any(step.cut is not None and step.cut.job.cutter.family == "gun" for step in plan.steps),
-    "hand-held": _kinds("hand-held"),
+    "numeric": _kind(lambda kind: kind.programmed),
+    "guided": lambda task, plan: any(step.cut is not None and step.cut.job.cutter.kind.needs_guide for step in plan.steps),
+    "carried": _kind(lambda kind: kind.in_hands),
     "thread": lambda task, plan: task.drawn.tapped,
 }
 

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 
 from bore.job.job import Job
-from bore.machines.kinds import LATHES
 from bore.plan.step_cut import Cut
 
 # Wood that is left under the point where it goes into a backing board, mm (common practice).
@@ -27,7 +26,7 @@ def under(base: Job, cut: Cut, has_mm: float | None) -> Under | None:
     if not cut.job.hole.through:
         return None
     beyond = round(cut.depths.stop_mm - cut.job.hole.depth_mm, 2)
-    if base.machine.kind in LATHES:
+    if base.machine.is_a.lathe:
         return _room(beyond, "the chuck's face", has_mm, "between the work's end and the chuck, or a bored-out stop")
     behind = base.hole.behind
     if behind == "air":

@@ -16,7 +16,6 @@ USUAL_RATE_PER_H = 45.0
 INSERT_S, DRILL_S = 60.0, 90.0
 # A used edge has half its life behind it, a dull one nearly all (common practice).
 LIFE_LEFT = {"sharp": 1.0, "used": 0.5, "dull": 0.15}
-INSERTED = ("indexable",)
 MM_PER_M, S_PER_H = 1000.0, 3600.0
 
 
@@ -78,7 +77,7 @@ def _lives() -> dict[tuple[str, str], float]:
 
 def usual_life_m(cutter: Cutter, iso_group: str) -> float:
     """Metres of hole an edge usually lasts at usual settings (common practice; an order of magnitude, mended by the log)."""
-    edge = "insert" if cutter.family in INSERTED else cutter.substrate
+    edge = "insert" if cutter.kind.on_inserts else cutter.substrate
     return _lives()[(edge, iso_group)] * LIFE_LEFT[cutter.wear]
 
 
@@ -159,7 +158,7 @@ def cut_cost(money: Money, place: int, cut: Cut) -> StepCost:
     costs, cutter = money.of(place), cut.job.cutter
     life = costs.edge_life_m or usual_life_m(cutter, cut.job.material.iso_group)
     share = edge_share(depth_mm=cut.job.hole.depth_mm, life_m=life)
-    change = INSERT_S if cutter.family in INSERTED else DRILL_S
+    change = INSERT_S if cutter.kind.on_inserts else DRILL_S
     machine = machine_cost(rate_per_h=money.rate_per_h, time_s=cut.time_s, edge_share=share, edge_change_s=change)
     if costs.bought is None:
         return StepCost(None, machine)

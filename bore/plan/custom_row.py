@@ -11,22 +11,11 @@ from bore.limits.judgement import GIVES_WAY, VERDICTS
 from bore.plan.finishing import cone_cut, finishers
 from bore.plan.solver import Work, why_of
 from bore.plan.starting import mark_depth_mm
-from bore.plan.step_cut import STARTS, Cut, Cuts, cut_as_set, cut_of, job_of, reason_of, wants_solid
+from bore.plan.step_cut import Cut, Cuts, cut_as_set, cut_of, job_of, reason_of, wants_solid
 from bore.plan.task import Task
 from bore.plan.times import BY_HAND_S, DEBURR_S, DRILLING, MARK_S, Plan, Step, change_s, summed
 
 OWN_WORDS = "as you have it"
-# The families that do a kind of step; the drilling kinds take any.
-MADE_WITH = {
-    "mark": ("spot", "centre"),
-    "ream": ("reamer",),
-    "tap": ("tap",),
-    "mill": ("thread-mill",),
-    "counterbore": ("counterbore",),
-    "countersink": ("countersink",),
-    "bore": (),
-    "deburr": (),
-}
 SAID = {"holds": "holds", "tight": "is tight", "gives-way": "gives way", "cannot": "cannot be done", "unknown": "is not known"}
 
 
@@ -100,7 +89,7 @@ def _room_mm(task: Task, own: Sequence[OwnStep]) -> float:
 
 def _walk(task: Task, cuts: Cuts, own: Sequence[OwnStep]) -> list[Step]:
     """Every step in turn, each on what the one before left; struck ones stand in their places and do nothing."""
-    state, found = _State(STARTS.get(task.base.machine.kind, "punch")), []
+    state, found = _State(task.base.machine.is_a.first_mark), []
     last = max((place for place, one in enumerate(own) if one.kind in DRILLING and not one.struck), default=-1)
     for place, one in enumerate(own):
         kind = one.kind
@@ -150,8 +139,8 @@ def _by_hand(task: Task, one: OwnStep, state: _State) -> Step:
 def _cannot(one: OwnStep, cutter: Cutter, state: _State) -> str:
     """Why a cutter cannot be asked to work here at all."""
     diameter_mm = cutter.diameter_mm
-    if cutter.family not in MADE_WITH.get(one.kind, (cutter.family,)):
-        return f"a {cutter.kind.words} does not {one.kind}"
+    if one.kind not in DRILLING and cutter.kind.step != one.kind:
+        return f"{cutter.kind.one} does not {one.kind}"
     if one.kind == "mark":
         return "the hole is drilled already: there is nothing to mark" if state.size_mm else ""
     if one.kind == "mill":
@@ -161,7 +150,7 @@ def _cannot(one: OwnStep, cutter: Cutter, state: _State) -> str:
     if state.size_mm == 0 and not cutter.kind.drills:
         return "it follows a hole, and there is none yet"
     if state.size_mm > 0 and wants_solid(cutter):
-        return f"a {cutter.kind.words} wants solid metal: there is a {state.size_mm:g} mm hole"
+        return f"{cutter.kind.one} wants solid metal: there is a {state.size_mm:g} mm hole"
     return ""
 
 

@@ -12,7 +12,6 @@ from bore.job.job import Job
 from bore.mechanics import coolant, whip
 from bore.mechanics.coolant import LEAST_SHARE
 
-GUN_MACHINE = "gun-drilling"
 # A pilot as deep as the drill needs to be guided, in diameters; deeper for long drills.
 PILOT_D, LONG_PILOT_D, LONG_FROM_D = 1.5, 3.0, 20.0
 PILOT_OVER_MM = (0.01, 0.03)
@@ -93,12 +92,12 @@ def deep_hole(job: Job) -> DeepHole:
 
     Raises BadInput where the cutter is no gun drill, or the hole is deeper than any stages go.
     """
-    if job.cutter.family != "gun":
-        raise BadInput.at("cutter.family", f"a deep hole is gun-drilled, not made with a {job.cutter.kind.words}; accepted: gun")
+    if not job.cutter.kind.needs_guide:
+        raise BadInput.at("cutter.family", f"a deep hole is gun-drilled, not made with {job.cutter.kind.one}; accepted: gun")
     with silent():
         diameter, depth = job.hole.diameter_mm, job.hole.depth_mm
         ratio = depth / diameter
-        on_gun_machine = job.machine.kind == GUN_MACHINE
+        on_gun_machine = job.machine.is_a.drills_deep
         rests = _rests(job, depth) if on_gun_machine else 0
         stages = _stages(job, ratio, on_gun_machine, rests)
         span = max(whip.span_mm(tube_length_mm=stages[-1].length_mm, steady_rests=rests), 1.0)

@@ -16,9 +16,9 @@ NARROWEST, WIDEST = 0.4, 0.95
 # A reamer, a thread: these near sizes and pitches are the same.
 NEAR_MM, NEAR_PITCH = 0.011, 0.01
 # What a blind hole is drilled deeper than its thread or its reamed length: the tool's lead, and a turn or a little for chips.
+# The fit a machine reamer of a plain size is made for: H7 (DIN 1420, from memory).
+REAMER_IT = 7
 REAMER_ROOM_MM, SPARE_THREADS = 3.0, 1.0
-# Machines that bore a hole true where there is no reamer.
-BORES = ("lathe", "turning-centre", "machining-centre")
 # Point and least floor of a drilled blind hole, in diameters.
 POINT_AND_FLOOR = 0.4
 # A counterbore this much over its drawn seat still makes it (clearance for a head).
@@ -47,19 +47,20 @@ def finishers(task: Task) -> list[Finisher]:
         return found
     if not drawn.reamed:
         return []
-    why = f"IT{drawn.tolerance_it} is finer than a drill makes"
+    why = f"IT{drawn.tolerance_it} is finer than a drill makes: {drawn.means}"
     reamers = [
         Finisher("ream", place, REAMER_ROOM_MM, why)
         for place, one in enumerate(crib)
-        if one.family == "reamer" and abs(one.diameter_mm - drawn.finished_mm) <= NEAR_MM
+        if one.kind.step == "ream"
+        and drawn.fit == "H"
+        and (drawn.tolerance_it or 0) >= REAMER_IT
+        and abs(one.diameter_mm - drawn.finished_mm) <= NEAR_MM
     ]
     if reamers:
         return reamers
-    if task.base.machine.kind in BORES:
-        return [
-            Finisher("bore", None, 1.0, f"{why}; the crib has no reamer of {drawn.finished_mm:g} mm: bored true (the bar is not checked)")
-        ]
-    raise BadInput.at("plan.hole", f"{drawn.text} wants a reamer of {drawn.finished_mm:g} mm and the crib has none")
+    if task.base.machine.is_a.bores:
+        return [Finisher("bore", None, 1.0, f"{why}; the crib has no reamer for it: bored true (the bar is not checked)")]
+    raise BadInput.at("plan.hole", f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none")
 
 
 def _same_pitch(task: Task, one: Cutter) -> bool:
@@ -71,7 +72,7 @@ def _taps(task: Task) -> Iterator[Finisher]:
         return
     pitch = task.drawn.pitch_mm or 1.0
     for place, one in enumerate(task.base.yard.cutters):
-        if one.family == "tap" and abs(one.diameter_mm - task.drawn.finished_mm) <= NEAR_MM and _same_pitch(task, one):
+        if one.kind.step == "tap" and abs(one.diameter_mm - task.drawn.finished_mm) <= NEAR_MM and _same_pitch(task, one):
             room = ((one.chamfer_threads or 4.0) + SPARE_THREADS) * pitch
             yield Finisher("tap", place, room, f"the thread, {pitch:.3g} mm pitch")
 
@@ -83,7 +84,7 @@ def _mills(task: Task) -> Iterator[Finisher]:
     for place, one in enumerate(task.base.yard.cutters):
         goes_in = NARROWEST * task.drawn.finished_mm <= one.diameter_mm < WIDEST * task.drawn.least_mm
         if (
-            one.family == "thread-mill"
+            one.kind.step == "mill"
             and goes_in
             and _same_pitch(task, one)
             and family_of(one.kind).machines[task.base.machine.kind].how != "never"
@@ -131,19 +132,21 @@ def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     depth = seat.depth_mm or hole_mm
     crib = task.base.yard.cutters
     places = [
-        place for place, one in enumerate(crib) if one.family == "counterbore" and 0 <= one.diameter_mm - seat.diameter_mm <= OVER_SEAT_MM
+        place
+        for place, one in enumerate(crib)
+        if one.kind.step == "counterbore" and 0 <= one.diameter_mm - seat.diameter_mm <= OVER_SEAT_MM
     ]
     if not places:
-        sizes = ", ".join(f"{one.diameter_mm:g}" for one in crib if one.family == "counterbore")
+        sizes = ", ".join(f"{one.diameter_mm:g}" for one in crib if one.kind.step == "counterbore")
         raise BadInput.at("plan.counterbore_mm", f"the crib has no {seat.diameter_mm:g} mm counterbore; it has: {sizes or 'none'}")
     return _best_seat(task, cuts, "counterbore", places, hole_mm, depth, f"a seat {depth:g} mm deep for the head")
 
 
 def _countersink(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     crib = task.base.yard.cutters
-    places = [place for place, one in enumerate(crib) if one.family == "countersink" and one.diameter_mm >= seat.diameter_mm]
+    places = [place for place, one in enumerate(crib) if one.kind.step == "countersink" and one.diameter_mm >= seat.diameter_mm]
     if not places:
-        most = max((one.diameter_mm for one in crib if one.family == "countersink"), default=0.0)
+        most = max((one.diameter_mm for one in crib if one.kind.step == "countersink"), default=0.0)
         raise BadInput.at("plan.countersink_mm", f"the crib has no countersink that wide; accepted: up to {most:g} mm")
     smallest = min(crib[place].diameter_mm for place in places)
     places = [place for place in places if crib[place].diameter_mm == smallest]

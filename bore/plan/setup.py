@@ -9,7 +9,7 @@ from bore.check.evaluate import evaluate
 from bore.cutters.indexable.family import MOST_SHIFT
 from bore.job.pecks import pecks_of
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import LATHES, surface
+from bore.machines.kinds import surface
 from bore.plan.deep_hole import DeepHole, deep_hole
 from bore.plan.task import Task
 from bore.plan.times import Plan, Step
@@ -80,7 +80,7 @@ def sheets(task: Task, plan: Plan, measured_mm: float | None = None) -> list[She
 
 def deep(plan: Plan) -> DeepHole | None:
     """The deep hole of a plan that ends with a gun drill; None where none does."""
-    gun = next((step.cut for step in plan.steps if step.cut is not None and step.cut.job.cutter.family == "gun"), None)
+    gun = next((step.cut for step in plan.steps if step.cut is not None and step.cut.job.cutter.kind.needs_guide), None)
     return None if gun is None else deep_hole(gun.job)
 
 
@@ -128,7 +128,7 @@ def _margin(plan: Plan) -> tuple[float | None, float | None, float | None]:
 
 
 def _slug(plan: Plan) -> Iterator[Sheet]:
-    ring = next((step.cut for step in plan.steps if step.cut is not None and step.cut.job.cutter.family == "annular"), None)
+    ring = next((step.cut for step in plan.steps if step.cut is not None and step.cut.job.cutter.kind.leaves_a_slug), None)
     if ring is None or not ring.job.hole.through:
         return
     slug = ring.job.cutter.slug_diameter_mm or 0.0
@@ -179,9 +179,9 @@ def _turns_line(step: Step, lead_mm: float, travel_mm: float | None) -> str:
 
 def _insert(task: Task, plan: Plan, measured_mm: float | None) -> Iterator[Sheet]:
     """An insert drill that stands still on a turning machine: its offset from a bore measured, and opened off centre."""
-    if task.base.machine.kind not in LATHES:
+    if not task.base.machine.is_a.lathe:
         return
-    step = next((one for one in plan.steps if one.cut is not None and one.cut.job.cutter.family == "indexable"), None)
+    step = next((one for one in plan.steps if one.cut is not None and one.cut.job.cutter.kind.on_inserts), None)
     if step is None:
         return
     wanted = task.drawn.finished_mm

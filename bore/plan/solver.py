@@ -147,7 +147,7 @@ def _cut(work: Work, cuts: Cuts, start: float, size: float, place: int) -> Cut |
 
 def _guided(cuts: Cuts, place: int) -> bool:
     """Whether a cutter wants a guide hole: a gun drill on a machine without a bush."""
-    return cuts.base.yard.cutters[place].family == "gun" and cuts.base.machine.kind != "gun-drilling"
+    return cuts.base.yard.cutters[place].kind.needs_guide and not cuts.base.machine.is_a.drills_deep
 
 
 def tight_s(cut: Cut, count: int) -> float:

@@ -31,7 +31,7 @@ def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:
 
 def mark_depth_mm(cutter: Cutter, target_mm: float) -> float:
     """How deep a spot or centre drill goes for a hole, mm."""
-    if cutter.family == "centre":
+    if cutter.kind.mark == "centre":
         return round(CENTRE_SHARE * cutter.diameter_mm, 2)
     return round(min(max(SPOT_SHARE * target_mm, LEAST_SPOT_MM), cutter.diameter_mm / 2), 2)
 
@@ -39,11 +39,8 @@ def mark_depth_mm(cutter: Cutter, target_mm: float) -> float:
 def _spots(cuts: Cuts, kind: str, target_mm: float) -> list[tuple[int, Cut]]:
     found = []
     for place, one in enumerate(cuts.base.yard.cutters):
-        if one.family == kind and one.wear != "dull":
-            depth = (
-                CENTRE_SHARE * one.diameter_mm if kind == "centre" else min(max(SPOT_SHARE * target_mm, LEAST_SPOT_MM), one.diameter_mm / 2)
-            )
-            found.append((place, cuts.of(0.0, one.diameter_mm, place, round(depth, 2))))
+        if one.kind.mark == kind and one.wear != "dull":
+            found.append((place, cuts.of(0.0, one.diameter_mm, place, mark_depth_mm(one, target_mm))))
     return found
 
 
@@ -54,7 +51,7 @@ def guide_of(cuts: Cuts, target_mm: float) -> Step | None:
     places = [
         place
         for place, one in enumerate(cuts.base.yard.cutters)
-        if one.family in ("twist", "replaceable-tip") and abs(one.diameter_mm - target_mm) <= SAME_SIZE_MM and one.wear == "sharp"
+        if one.kind.guides_another and abs(one.diameter_mm - target_mm) <= SAME_SIZE_MM and one.wear == "sharp"
     ]
     found = [(cuts.of(0.0, target_mm, place, depth), place) for place in places]
     going = [(cut, place) for cut, place in found if cut.goes]

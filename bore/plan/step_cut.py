@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 from bore.check.best_setting import best_settings
 from bore.check.depths import Depths, depths_of
@@ -12,20 +13,15 @@ from bore.job.job import Job, Pecks
 from bore.job.pecks import depths_of as peck_depths
 from bore.job.pecks import peck_time_s, usual_school
 from bore.limits import ALL_LIMITS, BY_ID
-from bore.limits.judgement import TIGHT
+from bore.limits.judgement import TIGHT, failure_of
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.machines.machine import Machine
 
-# How the point is first guided, by kind of machine: a punch mark where nothing else is said.
-STARTS = {"lathe": "centre", "turning-centre": "spot", "machining-centre": "spot", "gun-drilling": "bush"}
 # Points that find their own centre want no mark.
 SELF_CENTRING = ("self-centring", "sheet")
 # The drill chuck on a taper arbor that stands beside every machine with a Morse socket, and its top speed (common practice).
 CHUCK_MM, CHUCK_RPM = 16.0, 3000.0
-UNGUIDED = ("annular", "indexable")
-# What a drill chuck is made for.
-CHUCKED = ("twist", "core", "step", "spot", "centre", "reamer", "tap", "countersink", "counterbore")
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,16 +87,19 @@ def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
         return Start(kind="pilot", angle_deg=base.hole.start.angle_deg)
     if not cutter.kind.drills:
         return Start(kind="none", angle_deg=90.0)
-    if cutter.point in SELF_CENTRING or cutter.family in UNGUIDED or cutter.family == "replaceable-tip":
+    if cutter.point in SELF_CENTRING or cutter.kind.starts_unmarked:
         return Start(kind="none", angle_deg=90.0)
-    if cutter.family == "gun":
-        return Start(kind="pilot" if base.machine.kind != "gun-drilling" else "bush", angle_deg=90.0)
-    return Start(kind=STARTS.get(base.machine.kind, "punch"), angle_deg=90.0)
+    if cutter.kind.needs_guide:
+        return Start(kind="bush" if base.machine.is_a.drills_deep else "pilot", angle_deg=90.0)
+    return Start(kind=base.machine.is_a.first_mark, angle_deg=90.0)
 
 
 def held(machine: Machine, cutter: Cutter) -> Machine:
-    """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, as any such machine has one."""
-    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= CHUCK_MM and cutter.family in CHUCKED
+    """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, a turret's side-lock takes taper
+    shanks in a sleeve with a flat, as any such machine has them."""
+    if machine.holder.kind == "side-lock" and machine.is_a.lathe and cutter.shank.startswith("morse"):
+        return replace(machine, holder=replace(machine.holder, kind="morse", size=cutter.shank.removeprefix("morse-"), tang_engaged=True))
+    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= CHUCK_MM and cutter.kind.chucked
     if machine.holder.kind != "morse" or not small:
         return machine
     chuck = replace(machine.holder, kind="chuck", size=None, capacity_mm=CHUCK_MM, grip="keyed", tang_engaged=True, max_rpm=CHUCK_RPM)
@@ -137,7 +136,7 @@ def cut_as_set(job: Job) -> Cut:
     return Cut(job, int(result.verdict), ALL_LIMITS[int(result.tightest)].id, float(result.use), time, depths_of(columns))
 
 
-def ladder_of(cut: Cut) -> dict[str, float | str] | None:
+def ladder_of(cut: Cut) -> dict[str, Any] | None:
     """The tightest limit of a cut as a bar: demand's band and the soft mark as shares of the hard one; None for a matter of kind."""
     judgement = evaluate(columns_of(cut.job)).findings[cut.tightest].judgement
     if judgement is None or judgement.demand is None or judgement.reason or not judgement.unit:
@@ -149,8 +148,8 @@ def ladder_of(cut: Cut) -> dict[str, float | str] | None:
 
 def reason_of(cut: Cut) -> str:
     """Why a cut does not go, or what is tight about it: the limit's own words, with the demand where it has one."""
-    failure = BY_ID[cut.tightest].failure
     judgement = evaluate(columns_of(cut.job)).findings[cut.tightest].judgement
+    failure = failure_of(BY_ID[cut.tightest], judgement)
     if judgement is None or judgement.demand is None or not judgement.unit:
         return failure
     return f"{failure}, {_figure(judgement.demand.high)} {judgement.unit} of {_figure(judgement.hard)}"

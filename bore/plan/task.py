@@ -7,7 +7,8 @@ from bore.job.job import Job
 from bore.plan.callout import Drawn
 from bore.plan.cost import Money
 
-WANTS = ("usual", "quickest", "fewest", "gentlest", "cheapest")
+# What is asked for, as it is offered and as a plan then says it is.
+WANT_LABELS = {"usual": "as most would", "quickest": "quickest", "fewest": "fewest tools", "gentlest": "gentlest", "cheapest": "cheapest"}
 WANT_WORDS = {
     "usual": "as most would do it",
     "quickest": "the quickest",
@@ -16,6 +17,7 @@ WANT_WORDS = {
     "cheapest": "the cheapest",
 }
 THREADS = ("any", "tap", "mill")
+WANTS = tuple(WANT_LABELS)
 Progress = Callable[[int], bool]
 
 

@@ -10,12 +10,24 @@ from bore.plan.step_cut import Cut
 TOOL_S, CHANGER_S, SPEED_S, MARK_S, DEBURR_S = 60.0, 8.0, 30.0, 20.0, 15.0
 # A thread cut by hand, a reamer turned by hand, a hole bored true, a seat cut by hand, s a hole (common practice).
 BY_HAND_S = {"tap": 60.0, "ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0}
-CHANGERS = ("machining-centre", "turning-centre")
-# What a cutter's own holder takes longer to set up by hand, s: an arbor with its pin, a holder trued, a bush with its seal (common practice).
-HOLDER_S = {"annular": 120.0, "replaceable-tip": 60.0, "spade": 120.0, "indexable": 180.0, "gun": 600.0}
 DRILLING = ("pilot", "open", "drill")
 # Every kind of step, in the order the trade takes them.
-KINDS = ("mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr")
+KIND_WORDS = {
+    "mark": "mark",
+    "pilot": "pilot",
+    "open": "open",
+    "drill": "drill",
+    "bore": "bore true",
+    "ream": "ream",
+    "counterbore": "counterbore",
+    "countersink": "countersink",
+    "tap": "tap",
+    "mill": "mill the thread",
+    "deburr": "deburr",
+}
+KINDS = tuple(KIND_WORDS)
+# What a hand can do without the machine.
+BY_HAND = tuple(kind for kind in KINDS if kind not in (*DRILLING, "mill"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,13 +62,13 @@ class Plan:
 
 def change_s(base: Job, cut: Cut | None = None, speed_before_rpm: float = 0.0) -> float:
     """Time to change to a cut's tool on this machine, s: its own holder, and another belt or gear, where a hand has to find them."""
-    if base.machine.kind in CHANGERS:
+    if base.machine.is_a.changes_tools:
         return CHANGER_S
     if cut is None:
         return TOOL_S
-    family = cut.job.cutter.family
-    # An annular cutter goes straight into a magnetic drill's own arbor.
-    holder = 0.0 if family == "annular" and base.machine.kind == "magnetic" else HOLDER_S.get(family, 0.0)
+    kind = cut.job.cutter.kind
+    # A ring cutter goes straight into a magnetic drill's own arbor.
+    holder = 0.0 if kind.leaves_a_slug and base.machine.is_a.on_a_magnet else kind.setup_s
     return TOOL_S + holder + (SPEED_S if speed_before_rpm != cut.job.setting.speed_rpm else 0.0)
 
 

@@ -5,6 +5,7 @@ It stands in for a machine's own controller and drives nothing.
 
 import math
 from dataclasses import dataclass, field
+from typing import Literal
 
 from bore.base.errors import BadInput
 from bore.base.formula import silent
@@ -68,7 +69,7 @@ class Run:
     holes: list[Made] = field(default_factory=list)
     problems: list[Problem] = field(default_factory=list)
     tools: list[int] = field(default_factory=list)
-    units: str = "mm"
+    units: Literal["mm", "in"] = "mm"
 
 
 @dataclass(slots=True)
@@ -222,6 +223,8 @@ def _line(found: Run, state: _State, block: Block, to: Point, kind: str, cycle: 
         rate = _rate(found, state, block)
     _note(found, state, block, kind, to, 60 * length / rate if rate > 0 else 0.0)
     if kind == "feed" and to[2] < at[2] and to[2] < -SAME_MM:
+        if state.turns < 0:
+            _wrong(found, block, "the tool is fed in while it turns backwards: M3 is missing")
         _cutting(found, state, block, to, cycle)
     state.at = to
     if to[2] >= -SAME_MM:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from bore.base.errors import BadInput
-from bore.machines.kinds import LATHES, PROGRAMMED
+from bore.machines.kinds import machine_kind, machine_kinds
 from bore.program.read import CYCLES
 from bore.program.sheet import AGAIN_MM, Sheet, ToolStep
 from bore.quantities.units import MM_PER_INCH
@@ -57,7 +57,7 @@ def write(sheet: Sheet, style: Style) -> str:
     """The program. Raises BadInput for a machine that runs none, a style that is not known or a sheet without tools."""
     _checked(sheet, style)
     lines = [*_head(sheet, style)]
-    turning = sheet.machine_kind in LATHES
+    turning = machine_kind(sheet.machine_kind).lathe
     for tool in sheet.tools:
         lines += _turned(sheet, tool, style) if turning else _drilled(sheet, tool, style)
     lines += ["M5", "M9", "M30"]
@@ -65,8 +65,9 @@ def write(sheet: Sheet, style: Style) -> str:
 
 
 def _checked(sheet: Sheet, style: Style) -> None:
-    if sheet.machine_kind not in PROGRAMMED:
-        raise BadInput.at("machine.kind", f"a {sheet.machine_kind.replace('-', ' ')} runs no program; accepted: {', '.join(PROGRAMMED)}")
+    if not machine_kind(sheet.machine_kind).programmed:
+        programmed = ", ".join(kind.id for kind in machine_kinds().values() if kind.programmed)
+        raise BadInput.at("machine.kind", f"a {machine_kind(sheet.machine_kind).words} runs no program; accepted: {programmed}")
     if style.how not in STYLES:
         raise BadInput.at("style", f"accepted: {', '.join(STYLES)}")
     if style.units not in UNITS:
@@ -100,8 +101,8 @@ def _head(sheet: Sheet, style: Style) -> Iterator[str]:
     yield "(Z0 IS THE FACE THE DRILL ENTERS. DWELL P IS IN SECONDS)"
     for tool in sheet.tools:
         yield f"(T{tool.number} {plain(tool.words)}, STOP {style.length(tool.stop_mm)})"
-    plane = "G18" if sheet.machine_kind in LATHES else "G17"
-    feed = "G95 G97" if sheet.machine_kind in LATHES else "G94"
+    plane = "G18" if machine_kind(sheet.machine_kind).lathe else "G17"
+    feed = "G95 G97" if machine_kind(sheet.machine_kind).lathe else "G94"
     yield f"{'G20' if style.units == 'in' else 'G21'} {plane} G40 G49 G80 G90 {feed}"
 
 

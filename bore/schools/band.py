@@ -7,7 +7,9 @@ from bore.base.formula import formula
 from bore.quantities.bands import Band
 from bore.quantities.calibrations import Calibration
 
-TORQUE_FLOOR = 0.10
+# The least the band is wide, as shares of the middle. Methods that count no chip compression lie lower than ours, the more so the
+# smaller the drill: the low side of torque leaves them room (tests/outside/test_published_examples.py).
+TORQUE_FLOOR, TORQUE_FLOOR_BELOW = 0.10, 0.20
 THRUST_FLOOR = 0.20
 ONE_METHOD_THRUST_FLOOR = 0.25
 
@@ -38,12 +40,13 @@ def edge_of_band(*, middle: Column, outermost: Column, spread: Column, direction
     return middle * exp(direction * reach)
 
 
-def pooled(values: Sequence[Column], spread: Column, floor: float, bounds: Sequence[Column] = ()) -> Band:
+def pooled(values: Sequence[Column], spread: Column, floor: float, bounds: Sequence[Column] = (), floor_below: float | None = None) -> Band:
     """The band of a quantity from what the schools say of it; `spread` is the metal row's, never below `floor`.
-    `bounds` are schools that stand for the high side only: they move no middle."""
+    `bounds` are schools that stand for the high side only: they move no middle; `floor_below` is the low side's own floor."""
     middle = geometric_mean(values=list(values))
     wide = most(spread, floor)
-    low = edge_of_band(middle=middle, outermost=least(*values), spread=wide, direction=-1)
+    below = wide if floor_below is None else most(spread, floor_below)
+    low = edge_of_band(middle=middle, outermost=least(*values), spread=below, direction=-1)
     high = edge_of_band(middle=middle, outermost=most(*values, *bounds), spread=wide, direction=1)
     return Band(low, middle, high)
 

@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 
 from bore.base.elementwise import absolute
+from bore.case.choices import short_words
 from bore.check.best_setting import FORCES_N, book_setting, real_feeds, real_speeds, score, stage_words, with_feed
 from bore.check.book_values import leaning_n
 from bore.check.evaluate import Result, evaluate
@@ -29,8 +30,6 @@ from bore.machines.kinds import HAND_FEEDS
 NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
 SPLIT, THINNED = "split", "thinned"
 PILOTS_TRIED = 2
-# Work that is turned does not go on a table, nor a plate in a lathe.
-WORK_TURNS = ("lathe", "turning-centre", "gun-drilling")
 # A pilot is drilled in about this long, tool changes counted, s.
 PILOT_S = 60.0
 # A hand this much above the usual force is still the usual hand.
@@ -150,7 +149,7 @@ def start_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candid
     hole = job.hole
     if hole.start.kind in ("none", "punch"):
         angle = max(90.0, job.cutter.point_angle_deg) if job.cutter.substrate == "carbide" else 90.0
-        if job.machine.kind == "lathe":
+        if job.machine.is_a.tailstock:
             yield _hole(job, "centre", "centre-drill it first", 1.5, start=Start(kind="centre", angle_deg=60.0))
         else:
             if hole.start.kind == "none":
@@ -161,7 +160,7 @@ def start_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candid
         yield _hole(job, "spot", f"spot it wider, at {wide:.0f}°", 1.5, start=Start(kind="spot", angle_deg=wide))
     if hole.entry in ("angled", "curved", "concave"):
         yield _hole(job, "spot-face", "mill a flat first", 3.0, entry="flat", entry_angle_deg=0.0)
-    if job.cutter.family == "gun" and hole.start.kind not in ("bush", "pilot"):
+    if job.cutter.kind.needs_guide and hole.start.kind not in ("bush", "pilot"):
         yield _hole(job, "bush", "start it through a bush", 2.0, start=Start(kind="bush", angle_deg=90.0))
         yield _hole(
             job, "pilot-guide", "drill a pilot of its own size first, 1 to 3 D deep", 3.0, start=Start(kind="pilot", angle_deg=90.0)
@@ -257,7 +256,7 @@ def edge_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candida
         radius = edge_radius_mm(cutter.substrate, "sharp", cutter.diameter_mm)
         fresh = replace(cutter, wear="sharp", edge_radius_mm=radius)
         yield _with_cutter(job, "sharper", "sharpen it", 2.0, fresh, **{"cutter.wear": "sharp", "cutter.edge_radius_mm": None})
-    if cutter.family != "twist":
+    if not cutter.kind.standard_form:
         return
     if cutter.point == "conventional" and cutter.substrate in ("hss", "hss-co"):
         for point, words in ((THINNED, "thin its web"), (SPLIT, "split its point")):
@@ -289,9 +288,9 @@ def crib_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candida
 
 def cutter_words(cutter: Cutter) -> str:
     """A cutter as a shop would ask for it."""
-    edge = {"hss": "HSS", "hss-co": "cobalt", "carbide": "carbide", "carbide-tipped": "carbide-tipped"}[cutter.substrate]
-    point = f", {cutter.point} point" if cutter.family == "twist" and cutter.point != "conventional" else ""
-    said = "" if cutter.family in ("indexable", "replaceable-tip", "gun") else f"{edge} "
+    edge = short_words("cutter.substrate", cutter.substrate)
+    point = f", {cutter.point} point" if cutter.kind.standard_form and cutter.point != "conventional" else ""
+    said = "" if cutter.kind.always_carbide else f"{edge} "
     return f"{cutter.diameter_mm:g} mm {said}{cutter.kind.words}{point}"
 
 
@@ -302,7 +301,7 @@ def pilot_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candid
         return
     most = 0.5 * size if job.machine.feed.kind in HAND_FEEDS else 0.7 * size
     web = max(cutter.chisel_ratio, 0.10) * size
-    found = sorted({one.diameter_mm for one in job.yard.cutters if one.family == "twist" and web < one.diameter_mm <= most})
+    found = sorted({one.diameter_mm for one in job.yard.cutters if one.kind.standard_form and web < one.diameter_mm <= most})
     # Just over the web first, then a third, then the widest.
     wanted = (1.2 * web, 0.4 * size, most)
     chosen = dict.fromkeys(min(found, key=lambda one: abs(one - aim)) for aim in wanted) if found else {}
@@ -329,7 +328,7 @@ def _eased(change: Candidate) -> Candidate:
 
 def _pilot_goes(job: Job, diameter_mm: float) -> bool:
     """Whether the pilot itself can be drilled on this machine: at its best real setting it does not give way."""
-    cutter = next(one for one in job.yard.cutters if one.family == "twist" and one.diameter_mm == diameter_mm)
+    cutter = next(one for one in job.yard.cutters if one.kind.standard_form and one.diameter_mm == diameter_mm)
     own = replace(job, cutter=cutter, hole=replace(job.hole, diameter_mm=diameter_mm, start_diameter_mm=0.0))
     # What holds a pilot is not what holds the drill: a taper machine has its drill chuck for small ones.
     found = evaluate(columns_of(book_setting(own)[0]), NOT_THE_HOLDER)
@@ -342,8 +341,11 @@ def _pilot_goes(job: Job, diameter_mm: float) -> bool:
 def machine_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:
     """Another machine of the yard, at its best real setting."""
     for machine in job.yard.machines:
-        turns = (machine.kind in WORK_TURNS) != (job.machine.kind in WORK_TURNS)
-        if turns or machine.name == job.machine.name or family_of(job.cutter.kind).machines[machine.kind].how == NEVER:
+        # Work that is turned does not go on a table, nor a plate in a lathe.
+        turns = machine.is_a.work_turns != job.machine.is_a.work_turns
+        # What a machine is carried to stays where it is.
+        stays = job.machine.is_a.comes_to_the_work and not machine.is_a.comes_to_the_work
+        if turns or stays or machine.name == job.machine.name or family_of(job.cutter.kind).machines[machine.kind].how == NEVER:
             continue
         moved, words = book_setting(job.on_machine(machine))
         changes = {"machine": machine, "setting": moved.setting}

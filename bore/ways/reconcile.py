@@ -10,13 +10,14 @@ from typing import Any
 
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.case.choices import choice_words
 from bore.case.read import read_case
 from bore.case.walk import Walk
 from bore.check.book_values import usual_hand_force_n
 from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kind
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import HAND_FEEDS
+from bore.machines.kinds import HAND_FEEDS, holds_on, machine_kind
 from bore.quantities.threads import coarse_pitch_mm
 
 Case = dict[str, Any]
@@ -134,7 +135,24 @@ def _drop_wide_start(case: Case, moved: list[Moved]) -> None:
 # --- machine ----------------------------------------------------------------
 
 
+# What may lie behind work that lies on a table, and nowhere else.
+UNDER_WORK = ("backing", "parallels", "table", "vice")
+
+
+def _set_up_anew(case: Case, moved: list[Moved]) -> None:
+    """What was said of another kind of machine goes: how the work was held there, what lay behind it."""
+    kind = machine_kind(case["machine"]["kind"])
+    holding = case.get("holding") or {}
+    if holding.get("kind") is not None and not holds_on(kind.id, holding["kind"]):
+        case.pop("holding")
+        moved.append(Moved("holding", f"{choice_words('holding.kind', kind.holding)}, as is usual on {kind.called}"))
+    if not kind.lies_on_a_table and case["hole"].get("behind") in UNDER_WORK:
+        case["hole"].pop("behind")
+        moved.append(Moved("behind", choice_words("hole.behind", "air")))
+
+
 def _machine_changed(case: Case, moved: list[Moved]) -> None:
+    _set_up_anew(case, moved)
     setting = case["setting"]
     had = {name: setting.get(name) for name in FEED_FIELDS}
     for name in FEED_FIELDS:
@@ -157,7 +175,7 @@ def _with_any_feed(case: Case) -> Case:
 def _own_pitch(case: Case) -> float | None:
     """The pitch of a tap, which is the only feed it takes."""
     cutter = case["cutter"]
-    if cutter["family"] != "tap":
+    if not cutter_kind(cutter["family"]).feeds_its_pitch:
         return None
     return float(cutter.get("pitch_mm") or coarse_pitch_mm(case["hole"]["diameter_mm"]))
 

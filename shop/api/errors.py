@@ -7,7 +7,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from bore.base.errors import BadInput
-from shop.keep.standing import ChangedMeanwhile
+from shop.records.standing import ChangedMeanwhile
 
 
 def add_handlers(api: NinjaAPI) -> None:

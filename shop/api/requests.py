@@ -7,10 +7,13 @@ from django.db.models import Q
 from django.http import HttpRequest
 
 from bore.base.errors import BadInput
+from bore.job.cutter_kinds import cutter_kinds
 from bore.materials.table import all_materials
-from shop.keep.standing import HERE
+from shop.records.standing import HERE
 from shop.yard.models import Cutter, Machine, Material
 
+# Families that drill a pilot: those made in standard sizes.
+PILOTS = tuple(kind.id for kind in cutter_kinds().values() if kind.standard_form)
 # Cutters this near the hole may make it, an insert drill by being shifted.
 NEAR_MM = 2.0
 
@@ -65,13 +68,13 @@ def read_job_case(request: HttpRequest) -> dict[str, Any]:
 
 def with_yard(case: dict[str, Any]) -> dict[str, Any]:
     """The case with the shop's own yard, where it brings none: every machine, and the cutters that could serve its hole
-    (those that make it, and twist drills that could go before)."""
+    (those that make it, and drills that could go before)."""
     hole = case.get("hole")
     size = hole.get("diameter_mm") if isinstance(hole, dict) else None
     if "yard" in case or not isinstance(size, int | float):
         return case
     cutters = Cutter.objects.filter(standing=HERE, count__gt=0).filter(
-        Q(diameter_mm__lt=size, family="twist") | Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM))
+        Q(diameter_mm__lt=size, family__in=PILOTS) | Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM))
     )
     yard = {
         "cutters": [one.as_spec() for one in cutters],

@@ -11,6 +11,7 @@ from typing import Any
 from django.db import transaction
 
 from bore.cutters.sets import read_set
+from bore.machines.kinds import machine_kind
 from shop.jobs.actions import keep_check
 from shop.jobs.plans import keep_plan
 from shop.people.demo_sign_in import DEMO_USER
@@ -89,15 +90,15 @@ def _case(job: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-# How each kind of machine of the yard holds its work for a plan.
-HELD = {"lathe": {"kind": "lathe-chuck"}, "turning-centre": {"kind": "lathe-chuck"}, "gun-drilling": {"kind": "lathe-chuck"}}
+# How work that lies on a table is held for a plan; everything else is held as its kind of machine holds it.
 CLAMPED = {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True}
 
 
 def _asked(plan: dict[str, Any]) -> dict[str, Any]:
     """A demo plan as a screen would ask for it."""
     machine = Machine.objects.get(slug=plan["machine"])
-    holding = HELD.get(machine.kind, {"kind": "magnet"} if machine.kind == "magnetic" else CLAMPED)
+    kind = machine_kind(machine.kind)
+    holding = CLAMPED if kind.lies_on_a_table else {"kind": kind.holding}
     through = plan.get("through", True)
     hole = {"depth_mm": plan["depth_mm"], "through": through, "behind": plan["behind"], "count": plan.get("count", 1)}
     if not through:

@@ -5,20 +5,18 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from django.db import transaction
-from pydantic import TypeAdapter, ValidationError
 
+from bore.answers.earlier import is_check, is_plan
 from bore.base.errors import BadInput, Problem
-from shop.api.schemas.check import Answer
-from shop.api.schemas.plan import PlanAnswer
 from shop.exchange import shop_file
-from shop.exchange.columns import record_of
 from shop.exchange.files import read_json_file, read_table
+from shop.exchange.spreadsheet import record_of
 from shop.jobs.actions import keep_check, put_check
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.jobs.plans import put_plan
-from shop.keep.slugs import free_slug
-from shop.keep.standing import HERE, RETIRED
 from shop.people.models import User
+from shop.records.slugs import free_slug
+from shop.records.standing import HERE, RETIRED
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material
 
@@ -183,10 +181,8 @@ def _check(user: User, slug: str, record: Spec) -> SavedCheck:
         if kept is not None and kept.case == case and (kept.name, kept.note) == (record.get("name"), record.get("note") or ""):
             return kept
         return keep_check(user, record.get("name") or "", case, refs if isinstance(refs, dict) else {}, record.get("note") or "", slug)
-    try:
-        TypeAdapter(Answer).validate_python(record["answer"])
-    except ValidationError as error:
-        raise BadInput.at("answer", "is not the shape of an answer") from error
+    if not is_check(record["answer"]):
+        raise BadInput.at("answer", "is not the shape of an answer")
     return put_check(user, slug, record)
 
 
@@ -194,11 +190,8 @@ def _plan(user: User, slug: str, record: Spec) -> SavedPlan:
     """A plan with its answer stays as it was answered; one without is planned now, from this shop's crib."""
     _only(record, "name", "note", "asked", "answer", "ticks", "core_version", "made_by")
     _object(record, "asked")
-    if record.get("answer") is not None:
-        try:
-            TypeAdapter(PlanAnswer).validate_python(record["answer"])
-        except ValidationError as error:
-            raise BadInput.at("answer", "is not the shape of a plan") from error
+    if record.get("answer") is not None and not is_plan(record["answer"]):
+        raise BadInput.at("answer", "is not the shape of a plan")
     return put_plan(user, slug, record)
 
 

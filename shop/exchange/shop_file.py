@@ -7,7 +7,7 @@ from bore.answers.short import short_form
 from bore.base.errors import BadInput
 from bore.case.schema import case_schema, object_schema
 from shop.jobs.models import SavedCheck, SavedPlan
-from shop.keep.standing import BINNED
+from shop.records.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]

@@ -1,1 +1,1 @@
-"""Checks that were saved."""
+"""Checks and plans that were kept, and records put away because of them."""

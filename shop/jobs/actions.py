@@ -8,13 +8,14 @@ from django.utils import timezone
 
 from bore import VERSION
 from bore.answers.check import plain_answer
+from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
 from shop.jobs.models import SavedCheck, SavedPlan
-from shop.keep.slugs import free_slug
-from shop.keep.standing import BINNED, HERE
 from shop.people.models import User
+from shop.records.slugs import free_slug
+from shop.records.standing import BINNED, HERE
 
 Kept = TypeVar("Kept", SavedCheck, SavedPlan)
 LONGEST_NAME, LONGEST_NOTE = 120, 4000
@@ -36,7 +37,7 @@ def keep_check(
 ) -> SavedCheck:
     """Compute and keep a check. A slug that exists is replaced (its history keeps what it was)."""
     name, note = checked_name(name, note)
-    found = plain_answer(check(read_case(case), recorded=False))
+    found = as_data(plain_answer(check(read_case(case), recorded=False)))
     kept = SavedCheck.objects.select_for_update().filter(slug=slug).first() if slug else None
     if kept is None:
         kept = SavedCheck(slug=slug or free_slug(name), made_by=user, demo=demo)
@@ -115,4 +116,4 @@ def answer_today(kept: SavedCheck, machine: dict[str, Any] | None, cutter: dict[
         case["cutter"] = copy.deepcopy(cutter) | {
             name: then[name] for name in ("wear", "free_length_mm", "shift_mm") if then.get(name) is not None
         }
-    return case, plain_answer(check(read_case(case), recorded=False))
+    return case, as_data(plain_answer(check(read_case(case), recorded=False)))

@@ -4,7 +4,7 @@ from django.conf import settings
 from django.db import models
 from simple_history.models import HistoricalRecords
 
-from shop.keep.standing import Standing
+from shop.records.standing import Standing
 
 
 class SavedCheck(Standing):

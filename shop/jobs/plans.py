@@ -5,13 +5,15 @@ from typing import Any
 from django.db import transaction
 
 from bore import VERSION
-from bore.answers.plan import IN_CHUCK, any_machine_as_data, plan_as_data
+from bore.answers.plan import anywhere_answer, plan_answer
+from bore.answers.plan_step import HELD_IN
+from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from shop.jobs.actions import checked_name, kept_elsewhere
 from shop.jobs.models import SavedPlan
-from shop.keep.slugs import free_slug
-from shop.keep.standing import HERE
 from shop.people.models import User
+from shop.records.slugs import free_slug
+from shop.records.standing import HERE
 from shop.yard.models import Cutter, Machine
 
 Spec = dict[str, Any]
@@ -29,9 +31,9 @@ def plan_here(data: Spec) -> Spec:
     """A plan from the shop's crib, its steps naming cutters by their ids; a case that brings its own yard is planned from that."""
     case, asked = data.get("case"), data.get("plan")
     if not isinstance(case, dict) or not isinstance(asked, dict) or "yard" in case:
-        return plan_as_data(_asked_alone(data))
+        return dict(as_data(plan_answer(_asked_alone(data))))
     cutters = crib()
-    return _with_ids(plan_as_data(_of_crib(data, cutters)), cutters)
+    return _with_ids(as_data(plan_answer(_of_crib(data, cutters))), cutters)
 
 
 def _asked_alone(data: Spec) -> Spec:
@@ -67,8 +69,8 @@ def _with_ids(found: Spec, cutters: list[Cutter]) -> Spec:
             if step["cutter"] is None:
                 continue
             one = cutters[step["cutter"]]
-            chucked = IN_CHUCK if step["tool"].endswith(IN_CHUCK) else ""
-            step["cutter_id"], step["tool"] = one.slug, one.name + chucked
+            held = next((words for words in HELD_IN.values() if step["tool"].endswith(words)), "")
+            step["cutter_id"], step["tool"] = one.slug, one.name + held
     return found
 
 
@@ -85,10 +87,10 @@ def plan_anywhere(data: Spec, first: int, count: int) -> Spec:
         return {"machines": [], "tried": len(every), "of": len(every)}
     request = _of_crib({"case": {name: value for name, value in case.items() if name != "machine"}, "plan": asked}, crib())
     request["case"]["yard"]["machines"] = [one.as_spec() for one in some]
-    found = any_machine_as_data(request)
+    found = as_data(anywhere_answer(request))
     for offer in found["machines"]:
         offer["machine_id"] = some[offer["machine"]].slug
-    return found | {"tried": first + len(some), "of": len(every)}
+    return dict(found) | {"tried": first + len(some), "of": len(every)}
 
 
 @transaction.atomic

@@ -11,7 +11,7 @@ ROLES = (LEARNER, MACHINIST, LEAD, ADMIN)
 WORDS = {
     LEARNER: "checks jobs and practises",
     MACHINIST: "also keeps checks and minds the crib",
-    LEAD: "also describes machines and materials, and brings files in",
+    LEAD: "also describes machines and metals, and brings files in",
     ADMIN: "also minds the people",
 }
 

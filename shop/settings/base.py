@@ -26,7 +26,7 @@ INSTALLED_APPS = [
     "shop.people",
     "shop.yard",
     "shop.jobs",
-    "shop.keep",
+    "shop.upkeep",
     "shop.demo",
 ]
 MIDDLEWARE = [

@@ -10,9 +10,8 @@ from django.utils import timezone
 from bore.base.errors import BadInput
 from bore.case.records import CHECKS
 from bore.cutters.sets import read_set
-from shop.jobs.models import SavedCheck
-from shop.keep.slugs import free_slug
-from shop.keep.standing import BINNED, HERE, RETIRED, ChangedMeanwhile
+from shop.records.slugs import free_slug
+from shop.records.standing import HERE, ChangedMeanwhile
 from shop.yard.costs import checked_costs
 from shop.yard.models import Cutter, Machine, Material, Record, Stage
 
@@ -155,25 +154,6 @@ def _put(record: R, values: Spec) -> R:
     for key, value in values.items():
         setattr(record, key, value)
     _stands(record)
-    record.save()
-    return record
-
-
-def is_used(record: Record) -> bool:
-    """Whether a kept check was made with this machine, cutter or material."""
-    kept = SavedCheck.objects.exclude(standing=BINNED)
-    if isinstance(record, Material):
-        return kept.filter(case__material__name=record.name).exists()
-    part = "machine" if isinstance(record, Machine) else "cutter"
-    return kept.filter(**{f"refs__{part}": record.slug}).exists() or kept.filter(**{f"refs__{part}__id": record.slug}).exists()
-
-
-@transaction.atomic
-def put_away(record: Record) -> Record:
-    """Take a record out of the yard: retired where kept checks were made with it, into the bin otherwise."""
-    record = type(record)._default_manager.select_for_update().get(pk=record.pk)
-    record.standing, record.stands_since = (RETIRED if is_used(record) else BINNED), timezone.now()
-    record.revision += 1
     record.save()
     return record
 

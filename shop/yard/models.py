@@ -6,7 +6,7 @@ from typing import Any
 from django.db import models
 from simple_history.models import HistoricalRecords
 
-from shop.keep.standing import Standing
+from shop.records.standing import Standing
 
 Spec = dict[str, Any]
 

@@ -15,8 +15,6 @@ from pathlib import Path
 
 import numpy as np
 
-from bore.answers.check import answer
-from bore.answers.plan import any_machine_as_data, plan_as_data
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.check.evaluate import evaluate, verdicts
@@ -26,6 +24,7 @@ from bore.pictures.window import window
 from bore.ways.match import match
 from bore.ways.ways_out import ways_out
 from tests import demo
+from tests.answers import answer, anywhere_answer, plan_answer
 from tests.asking import CASES, contract_example, hand_case
 from tests.bench.screen import screen
 from tests.server import Server
@@ -196,7 +195,7 @@ def cells(count: int) -> float:
 def plans() -> list[tuple[str, float, float, str]]:
     """A plan with its four other ways, and the same hole on every machine of a big shop, told how far it is."""
     whole = demo.asked("c1", "25", 30, "steel-structural-355", alternatives=True)
-    one = best(lambda: plan_as_data(whole), 1)
+    one = best(lambda: plan_answer(whole), 1)
     spare = [{"family": "twist", "diameter_mm": round(5.05 + 0.13 * k, 2)} for k in range(400 - len(demo.crib()))]
     yard = list(demo.machines().values())
     shop = demo.asked("c1", "20", 20, "steel-structural-355")
@@ -204,7 +203,7 @@ def plans() -> list[tuple[str, float, float, str]]:
         "cutters": [*demo.crib(), *spare],
         "machines": [yard[k % len(yard)] | {"name": f"machine {k}"} for k in range(40)],
     }
-    everywhere = min(timeit.repeat(lambda: any_machine_as_data(shop), number=1, repeat=3))
+    everywhere = min(timeit.repeat(lambda: anywhere_answer(shop), number=1, repeat=3))
     print(f"plan and its four other ways         {one * 1e3:9.0f} ms   ({len(demo.crib())} cutters)")
     print(f"plan on 40 machines, 400 cutters     {everywhere * 1e3:9.0f} ms   {everywhere / one:6.1f} x one plan with its other ways")
     return [("plan and its other ways", one, 1, "s"), ("search over the whole shop", everywhere, 5, "s")]

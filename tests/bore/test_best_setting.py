@@ -6,12 +6,12 @@ from typing import Any
 import numpy as np
 import pytest
 
-from bore.answers.pictures import log_as_data
 from bore.case.read import read_case
 from bore.check.best_setting import best_setting
 from bore.limits import ALL_LIMITS
 from bore.pictures.log import bore_log
 from bore.pictures.window import window
+from tests.answers import log_answer
 from tests.asking import BASES, answered, checked, contract_example, hand_case, pair, pairs_of_family_and_machine
 from tests.demo import machines
 
@@ -54,7 +54,7 @@ def test_a_thread_takes_its_groove_out_and_nothing_comes_back(name: str) -> None
     found = answered(THREADS[name])
     per_minute = found["kinematics"]["removal_cm3_min"]
     assert 0 < per_minute < 60
-    log = log_as_data(bore_log(read_case(THREADS[name])))
+    log = log_answer(bore_log(read_case(THREADS[name])))
     torque = np.array(log["tracks"]["torque_nm"]["high"], dtype=float)
     assert np.all(torque >= 0)
     assert np.max(torque) <= found["demand"]["torque_nm"]["high"] * 4

@@ -10,7 +10,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bore.answers.offers import deep_hole_as_data, program_as_data
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.plan.deep_hole import DeepHole, deep_hole
@@ -18,6 +17,7 @@ from bore.program.read import read_program
 from bore.quantities.calibrations import Calibration
 from bore.schools.band import calibrated
 from bore.schools.calibration import CUTTER, MACHINE, MATERIAL, NOISE, LoggedCut, calibrate
+from tests.answers import deep_hole_answer, program_answer
 from tests.asking import BASES, answered, bore_command, checked, hand_case, limit_of, plain_case, put
 
 
@@ -96,7 +96,7 @@ class TestDeepHole:
             assert "stopped" in found.procedure[-1]
             assert any("Coolant on" in line for line in found.procedure)
             assert found.order
-            json.dumps(deep_hole_as_data(found), allow_nan=False)
+            json.dumps(deep_hole_answer(found), allow_nan=False)
 
     def test_no_other_drill_makes_a_deep_hole(self) -> None:
         with pytest.raises(BadInput, match="gun-drilled"):
@@ -158,14 +158,14 @@ class TestProgram:
     def test_the_check_says_what_it_hides(self) -> None:
         """300 rpm and 127 mm/min on an 8 mm drill crowds it: two to three times what it takes (common practice)."""
         case = plain_case(hole__diameter_mm=8, machine__spindle__stages=[{"speed_rpm": 300}])
-        found = program_as_data({"program": "S300 F127", "case": case})
+        found = program_answer({"program": "S300 F127", "case": case})
         crowd = limit_of(found["check"], "crowd")
         assert crowd["verdict"] == "gives-way"
         assert 2 <= found["feed_mm_rev"] / found["check"]["book"]["feed_mm_rev"] <= 3
-        assert program_as_data({"program": "S300 F127"})["check"] is None
+        assert program_answer({"program": "S300 F127"})["check"] is None
         for wrong in ({}, {"program": 3}, {"program": "S300 F127", "case": 7}, []):
             with pytest.raises(BadInput):
-                program_as_data(wrong)
+                program_answer(wrong)
 
 
 def cut(ratio: float, material: str = "c45", cutter: str = "d20", machine: str = "c2") -> LoggedCut:

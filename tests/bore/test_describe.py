@@ -8,7 +8,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bore.answers.machine import described_as_data
 from bore.base.errors import BadInput
 from bore.case.records import check_cutter, read_machine
 from bore.cutters.registry import BY_ID
@@ -16,6 +15,7 @@ from bore.cutters.sets import read_set
 from bore.machines.paste import read_curve, read_pulleys, read_readings, read_speeds
 from bore.machines.plate_text import read_plate
 from bore.pictures.machine import describe, rated_diameters
+from tests.answers import described_answer
 from tests.asking import ROOT
 
 DEMO = {one["slug"]: one["spec"] for one in json.loads((ROOT / "shop" / "demo" / "machines.json").read_text(encoding="utf-8"))}
@@ -194,7 +194,7 @@ def test_every_demo_machine_is_drawn_in_figures_that_are_figures(slug: str) -> N
             return all(finite(inner) for inner in (value.values() if isinstance(value, dict) else value))
         return not isinstance(value, float) or math.isfinite(value)
 
-    assert finite(described_as_data(describe(DEMO[slug])))
+    assert finite(described_answer(describe(DEMO[slug])))
 
 
 @pytest.mark.parametrize(

@@ -5,9 +5,9 @@ from typing import Any
 
 import pytest
 
-from bore.answers.offers import ways_out_as_data
 from bore.case.read import read_case
 from bore.ways.ways_out import ways_out
+from tests.answers import ways_out_answer
 from tests.asking import BASES, MACHINE_OF, answered, bore_command, pair, pairs_of_family_and_machine
 
 ROWS = pairs_of_family_and_machine()
@@ -29,7 +29,7 @@ def test_verdict_and_first_limit(row: dict[str, str]) -> None:
 def test_another_machine_is_what_it_says(row: dict[str, str]) -> None:
     """With a machine of every kind in the yard, each way out to one of them, posted afresh, gives the verdict it names."""
     case: dict[str, Any] = pair(row["family"], row["kind"]) | {"yard": YARD}
-    for way in ways_out_as_data(ways_out(read_case(case)))["ways"]:
+    for way in ways_out_answer(ways_out(read_case(case)))["ways"]:
         if way["kind"] != "other-machine":
             continue
         posted = case | {"machine": way["changes"]["machine"], "setting": way["changes"]["setting"]}

@@ -6,13 +6,13 @@ from typing import Any
 import numpy as np
 import pytest
 
-from bore.answers.pictures import log_as_data, window_as_data
 from bore.case.read import read_case
 from bore.check.evaluate import evaluate
 from bore.limits.judgement import GIVES_WAY
 from bore.loads.assemble import columns_of
 from bore.pictures.log import bore_log
 from bore.pictures.window import MAPPED, window
+from tests.answers import log_answer, window_answer
 from tests.asking import BASES, checked, hand_case, plain_case
 
 JOBS = {
@@ -149,7 +149,7 @@ class TestAlongTheDepth:
         assert np.interp((full + until) / 2, log.depth_mm, log.tracks["torque_nm"].middle) == pytest.approx(
             float(check.result.loads.torque_nm.middle), rel=1e-6
         )
-        json.dumps(log_as_data(log), allow_nan=False)
+        json.dumps(log_answer(log), allow_nan=False)
 
 
 @pytest.mark.parametrize("base", sorted(set(BASES) - {"tapping"}))
@@ -257,7 +257,7 @@ def test_no_open_ground_names_the_limits() -> None:
     found = window(read_case(plain_case(machine__max_thrust_n=100)))
     assert found.recommended is None
     assert "feed-force" in found.meeting
-    assert "pushes past the feed" in window_as_data(found)["meeting"]
+    assert "pushes past the feed" in window_answer(found)["meeting"]
 
 
 def test_a_hand_made_feed_lies_on_the_map() -> None:
@@ -288,7 +288,7 @@ def test_recommended_removes_most_of_what_holds() -> None:
 @pytest.mark.parametrize("name", JOBS)
 def test_pictures_are_plain_data(name: str) -> None:
     job = read_case(JOBS[name])
-    for data in (log_as_data(bore_log(job)), window_as_data(window(job))):
+    for data in (log_answer(bore_log(job)), window_answer(window(job))):
         json.dumps(data, allow_nan=False)
 
 

@@ -10,8 +10,8 @@ from typing import Any
 import pytest
 
 from bore.__main__ import main
-from bore.answers.plan import case_of, plan_as_data
 from bore.answers.plan_request import read_plan
+from bore.answers.plan_step import case_of
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
@@ -26,6 +26,7 @@ from bore.plan.step_cut import Cuts, cut_of, job_of
 from bore.plan.task import WANTS, Wish
 from bore.plan.times import DRILLING, MARK_S, SPEED_S, TOOL_S
 from tests import demo
+from tests.answers import plan_answer
 from tests.asking import CASES
 
 DEMO = demo.machines()
@@ -86,6 +87,19 @@ def asked(machine: str, hole: str, depth_mm: float, material: str, sets: tuple[s
         ("20 H11", 20.0, 20.0),
         ("M16 clearance", 17.5, 17.5),
         ("1/2", 12.7, 12.7),
+        ("Ø14", 14.0, 14.0),
+        ("14 ±0.1", 14.0, 14.0),
+        ("14 +0,1 -0,1", 14.0, 14.0),
+        ("M12 6H", 10.2, 12.0),
+        ("M12x1.25-6H", 10.75, 12.0),
+        ("1/4-20 UNC-2B", 5.1, 6.35),
+        ("#10-32", 4.05, 4.826),
+        ("#4-40", 2.25, 2.845),
+        ("10-24", 3.8, 4.826),
+        ("1-8", 22.25, 25.4),
+        ("1/4 NPT", 11.1, 13.716),
+        ("R1/8", 8.4, 9.728),
+        ("6 BA", 2.3, 2.8),
     ],
 )
 def test_what_is_drilled_for_what_is_drawn(text: str, drilled: float, finished: float) -> None:
@@ -110,7 +124,44 @@ def test_ba_threads_are_their_closed_form() -> None:
         assert ba_thread(number) == pytest.approx((major, pitch), abs=0.03)
 
 
-@pytest.mark.parametrize("text", ["", "x" * 61, "M200", "M0.1", "hole", "20 Z99", "1/0-20"])
+@pytest.mark.parametrize(
+    ("text", "low", "high"),
+    [
+        ("14 +0.05/0", 14.0, 14.05),
+        ("14 -0.02/-0.05", 13.95, 13.98),
+        ("20 H7", 20.0, 20.021),
+        ("20 H9", 20.0, 20.052),
+        ("150 H7", 150.0, 150.04),
+        ("20 P7", 19.965, 19.986),
+        ("ø 20 F7", 20.02, 20.041),
+    ],
+)
+def test_a_toleranced_hole_is_made_to_its_own_limits(text: str, low: float, high: float) -> None:
+    """Drilled under what it may be, since it is finer than a drill makes."""
+    found = read_drawn(text)
+    assert found.limits_mm == pytest.approx((low, high), abs=1e-4)
+    assert found.reamed
+    assert found.most_mm < low
+    assert f"{low:.3f} to {high:.3f} mm" in found.means
+
+
+@pytest.mark.parametrize(("text", "made"), [("20 H7", True), ("20 H9", True), ("20 P7", False), ("20 F7", False), ("20 H6", False)])
+def test_an_h7_reamer_makes_h7_and_wider_and_no_other_fit(text: str, made: bool) -> None:
+    task = demo.asked("c3", text, 20.0, "steel-c45")
+    if made:
+        assert [step["kind"] for step in plan_answer(task)["plan"]["steps"]].count("ream") == 1
+        return
+    with pytest.raises(BadInput, match="wants a reamer made for that"):
+        plan_answer(task)
+
+
+def test_what_a_drill_makes_is_drilled_between_the_drawings_limits() -> None:
+    found = read_drawn("20 D12")
+    assert not found.reamed
+    assert (found.least_mm, found.most_mm) == found.limits_mm == (20.065, 20.275)
+
+
+@pytest.mark.parametrize("text", ["", "x" * 61, "M200", "M0.1", "hole", "20 Z99", "1/0-20", "0.5 ±1", "20 K5", "200 P7", "7-7777"])
 def test_what_is_no_hole_is_refused_in_words(text: str) -> None:
     with pytest.raises(BadInput) as refused:
         read_drawn(text)
@@ -146,7 +197,7 @@ JOBS = list(csv.DictReader((CASES / "plans.csv").open(encoding="utf-8")))
 
 def planned(row: dict[str, str]) -> dict[str, Any]:
     more = json.loads(row["more"]) if row["more"] else {}
-    return plan_as_data(demo.asked(row["machine"], row["hole"], float(row["depth_mm"]), row["material"], **more))
+    return plan_answer(demo.asked(row["machine"], row["hole"], float(row["depth_mm"]), row["material"], **more))
 
 
 def command_line(name: str, data: Any, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> dict[str, Any]:
@@ -233,7 +284,7 @@ def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, m
 
 def test_a_step_says_what_would_be_without_it() -> None:
     """A hand cannot make 13 mm bite in solid stainless on the bench press: the pilot is there for that, and says so."""
-    found = plan_as_data(asked("b2", "13", 12, "stainless-304"))
+    found = plan_answer(asked("b2", "13", 12, "stainless-304"))
     steps = [step for step in found["plan"]["steps"] if step["kind"] in ("pilot", "open")]
     assert steps
     assert all(step["why"].startswith(f"without the {step['size_mm']:g} mm") for step in steps)
@@ -241,7 +292,7 @@ def test_a_step_says_what_would_be_without_it() -> None:
 
 def test_a_thread_no_power_will_cut_is_cut_by_hand() -> None:
     """The bench press's slowest step is far too fast for a tap: the step is a hand's, says why, and does not spoil the row's verdict."""
-    found = plan_as_data(asked("b1", "M10", 12, "steel-structural-235"))["plan"]
+    found = plan_answer(asked("b1", "M10", 12, "steel-structural-235"))["plan"]
     tap = next(step for step in found["steps"] if step["kind"] == "tap")
     assert (tap["cut"], tap["words"]) == (None, "tap M10, by hand")
     assert "by power: burns the edge" in tap["why"]
@@ -250,7 +301,7 @@ def test_a_thread_no_power_will_cut_is_cut_by_hand() -> None:
 
 def test_a_size_is_pinned_or_left_out() -> None:
     def sizes(**more: Any) -> list[float]:
-        return [step["size_mm"] for step in plan_as_data(asked("b1", "13", 12, "steel-c45", **more))["plan"]["steps"]]
+        return [step["size_mm"] for step in plan_answer(asked("b1", "13", 12, "steel-c45", **more))["plan"]["steps"]]
 
     first = sizes()[1]
     assert 6 in sizes(pinned_mm=[6])
@@ -273,7 +324,7 @@ def test_what_cannot_be_planned_is_refused_in_words(change: dict[str, Any], fiel
     request = asked("c2", "20", 32, "steel-c45")
     request["plan"] = change
     with pytest.raises(BadInput, match=words) as refused:
-        plan_as_data(request)
+        plan_answer(request)
     assert refused.value.problems[0].field == field
 
 

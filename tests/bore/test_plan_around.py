@@ -9,7 +9,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bore.advice.expect import expected
-from bore.answers.plan import any_machine_as_data, plan_as_data
 from bore.answers.plan_request import read_plan
 from bore.base.errors import BadInput
 from bore.base.sources import rows
@@ -23,6 +22,7 @@ from bore.plan.solver import Stopped, Work, solve, tight_s
 from bore.plan.step_cut import cut_of, cuts_of, job_of
 from bore.plan.task import Wish
 from bore.plan.times import DRILLING, Plan
+from tests.answers import anywhere_answer, plan_answer
 from tests.demo import asked, crib, machines, place
 
 CRIB = crib()
@@ -31,7 +31,7 @@ CRIB = crib()
 def own(machine: str, hole: str, depth_mm: float, material: str, *steps: tuple[Any, ...], **more: Any) -> dict[str, Any]:
     """A plan with a row of its own: (kind, cutter's place or None, struck)."""
     rows = [{"kind": kind, "cutter": cutter, "struck": any(struck)} for kind, cutter, *struck in steps]
-    return plan_as_data(asked(machine, hole, depth_mm, material, steps=rows, **more))
+    return plan_answer(asked(machine, hole, depth_mm, material, steps=rows, **more))
 
 
 def test_a_pilot_struck_out_says_what_that_does() -> None:
@@ -88,9 +88,9 @@ def test_a_thread_a_reamer_and_a_seat_left_out_are_missed() -> None:
 @pytest.mark.parametrize("machine", ["c2", "v1", "b2", "l1", "t1"])
 def test_the_solvers_row_posted_as_ones_own_is_the_same_plan(machine: str) -> None:
     """What the solver found, handed back as a row of one's own, is checked to the same verdicts, settings and time."""
-    found = plan_as_data(asked(machine, "M10", 15, "steel-c45"))
+    found = plan_answer(asked(machine, "M10", 15, "steel-c45"))
     rows = [{"kind": step["kind"], "cutter": step["cutter"] if step["cut"] else None} for step in found["plan"]["steps"]]
-    again = plan_as_data(asked(machine, "M10", 15, "steel-c45", steps=rows))
+    again = plan_answer(asked(machine, "M10", 15, "steel-c45", steps=rows))
     for before, after in zip(found["plan"]["steps"], again["plan"]["steps"], strict=True):
         assert (before["kind"], before["cut"] and before["cut"]["verdict"]) == (after["kind"], after["cut"] and after["cut"]["verdict"])
         assert before["cut"] is None or before["cut"]["case"]["setting"] == after["cut"]["case"]["setting"]
@@ -119,7 +119,7 @@ def test_a_blind_thread_is_drilled_deep_enough_for_its_tap() -> None:
     """Room for the lead and a turn: four threads of chamfer and one more; a thread mill wants one only. The floor stays in the metal."""
     blind = {"through": False, "plate_thickness_mm": 45.0}
     for thread, threads in (("tap", 5), ("mill", 1)):
-        steps = plan_as_data(asked("v1", "M12", 18, "steel-c45", thread=thread, **blind))["plan"]["steps"]
+        steps = plan_answer(asked("v1", "M12", 18, "steel-c45", thread=thread, **blind))["plan"]["steps"]
         drill = next(step["cut"] for step in steps if step["kind"] == "drill")
         cutter = next(step["cut"] for step in steps if step["kind"] == thread)
         assert drill["depth_mm"] == pytest.approx(18 + threads * 1.75)
@@ -128,7 +128,7 @@ def test_a_blind_thread_is_drilled_deep_enough_for_its_tap() -> None:
         assert drill["floor_mm"] == pytest.approx(45 - drill["stop_mm"])
         assert steps[-1]["words"] == "deburr the mouth"
     with pytest.raises(BadInput, match="no row of steps"):
-        plan_as_data(asked("v1", "M12", 18, "steel-c45", thread="tap", through=False, plate_thickness_mm=22.0))
+        plan_answer(asked("v1", "M12", 18, "steel-c45", thread="tap", through=False, plate_thickness_mm=22.0))
 
 
 @pytest.mark.parametrize(
@@ -144,7 +144,7 @@ def test_a_blind_thread_is_drilled_deep_enough_for_its_tap() -> None:
 )
 def test_what_the_point_meets_beyond_the_work(machine: str, behind: str, has: float | None, hits: bool | None, words: str) -> None:
     more = {} if has is None else {"under_mm": has}
-    steps = plan_as_data(asked(machine, "10", 20, "steel-c45", behind=behind, **more))["plan"]["steps"]
+    steps = plan_answer(asked(machine, "10", 20, "steel-c45", behind=behind, **more))["plan"]["steps"]
     under = next(step["cut"]["under"] for step in steps if step["kind"] == "drill")
     assert under["hits"] is hits
     assert words in under["words"]
@@ -159,7 +159,7 @@ def test_the_trades_figures_of_a_set_up() -> None:
 
 
 def sheets(machine: str, hole: str, depth_mm: float, material: str, **more: Any) -> dict[str, Any]:
-    found = plan_as_data(asked(machine, hole, depth_mm, material, **more))
+    found = plan_answer(asked(machine, hole, depth_mm, material, **more))
     return {sheet["kind"]: sheet for sheet in found["sheets"]} | {"deep": found["deep_hole"]}
 
 
@@ -180,19 +180,19 @@ def test_set_up_sheets_by_machine() -> None:
 
 
 def test_a_gun_drill_on_a_machining_centre_is_guided_first() -> None:
-    steps = plan_as_data(asked("v1", "8", 160, "steel-c45"))["plan"]["steps"]
+    steps = plan_answer(asked("v1", "8", 160, "steel-c45"))["plan"]["steps"]
     pilot, gun = (step for step in steps if step["kind"] in ("pilot", "drill"))
     assert (pilot["size_mm"], gun["cut"]["family"]) == (8, "gun")
     assert pilot["cut"]["depth_mm"] == pytest.approx(12)
     without = asked("v1", "8", 160, "steel-c45")
     without["case"]["yard"]["cutters"] = [one for one in CRIB if one["family"] == "gun"]
     with pytest.raises(BadInput, match="no row of steps"):
-        plan_as_data(without)
+        plan_answer(without)
 
 
 def test_checklists_speak_of_the_machine_they_are_for() -> None:
     ids = {
-        name: {line["id"] for line in plan_as_data(asked(name, "10", 20, "steel-structural-355"))["checklist"]}
+        name: {line["id"] for line in plan_answer(asked(name, "10", 20, "steel-structural-355"))["checklist"]}
         for name in ("c2", "v1", "m1-morse")
     }
     assert {"belts", "held", "stop"} <= ids["c2"]
@@ -208,13 +208,13 @@ def whole_shop(count: int = 14) -> dict[str, Any]:
 
 
 def test_the_whole_shop_is_tried_and_each_machine_is_what_it_is_alone() -> None:
-    found = any_machine_as_data(whole_shop())["machines"]
+    found = anywhere_answer(whole_shop())["machines"]
     assert len(found) == len(machines())
     order = {"holds": 0, "tight": 1, None: 9}
     assert [order[one["verdict"]] for one in found] == sorted(order[one["verdict"]] for one in found)
     slugs = list(machines())
     for one in found[:3]:
-        alone = plan_as_data(asked(slugs[one["machine"]], "M10", 20, "steel-c45", count=4))["plan"]
+        alone = plan_answer(asked(slugs[one["machine"]], "M10", 20, "steel-c45", count=4))["plan"]
         assert one["total_s"] == pytest.approx(alone["total_s"], rel=1e-5)
     assert all(one["why"] for one in found if one["verdict"] is None)
 
@@ -229,7 +229,7 @@ def test_a_search_over_the_shop_tells_how_far_it_is_and_can_be_stopped() -> None
 
 def test_a_yard_without_machines_is_refused() -> None:
     with pytest.raises(BadInput, match="machines to try"):
-        any_machine_as_data(asked("c2", "10", 20, "steel-c45"))
+        anywhere_answer(asked("c2", "10", 20, "steel-c45"))
 
 
 @pytest.mark.parametrize("want", ["usual", "quickest", "fewest", "gentlest", "cheapest"])
@@ -288,14 +288,14 @@ def test_no_step_changed_makes_a_plan_better(machine: str, hole: str, material: 
 )
 def test_what_is_asked_wrongly_is_refused_in_words(change: dict[str, Any], field: str) -> None:
     with pytest.raises(BadInput) as refused:
-        plan_as_data(asked("c2", "10", 20, "steel-c45", **change))
+        plan_answer(asked("c2", "10", 20, "steel-c45", **change))
     assert refused.value.problems[0].field == field
     assert json.dumps(refused.value.problems[0].message)
 
 
 def test_marking_out_gives_distances_from_two_edges() -> None:
     pattern = {"kind": "circle", "count": 4, "circle_mm": 100, "edge_x_mm": 80, "edge_y_mm": 70}
-    found = plan_as_data(asked("c2", "10", 20, "steel-c45", edge_distance_mm=None, pattern=pattern))
+    found = plan_answer(asked("c2", "10", 20, "steel-c45", edge_distance_mm=None, pattern=pattern))
     assert found["pattern"]["from_edges_mm"] == [[130, 70], [80, 120], [30, 70], [80, 20]]
     case = next(step["cut"]["case"] for step in found["plan"]["steps"] if step["cut"])
     assert (case["hole"]["edge_distance_mm"], case["hole"]["count"]) == (20, 4)
@@ -306,11 +306,11 @@ def test_every_line_of_the_checklist_is_asked_of_somebody() -> None:
     """No line stands in the table for nobody: each machine of the yard with a hole it makes, and a thread."""
     jobs = [("b1", "10", 12.0), ("c3", "10", 12.0), ("r1", "20", 20.0), ("m1", "22", 16.0), ("m1-morse", "14", 12.0), ("l1", "M10", 25.0)]
     jobs += [("t1", "20", 30.0), ("v1", "M12", 20.0), ("g1", "10", 400.0), ("h1", "5", 6.0)]
-    asked_of = {line["id"] for job in jobs for line in plan_as_data(asked(*job, "steel-structural-235"))["checklist"]}
+    asked_of = {line["id"] for job in jobs for line in plan_answer(asked(*job, "steel-structural-235"))["checklist"]}
     overhead = asked("m1", "22", 16, "steel-structural-355")
     magnet = overhead["case"]["machine"]["magnet"] | {"orientation": "overhead", "strap": True}
     overhead["case"]["machine"] = overhead["case"]["machine"] | {"magnet": magnet}
-    asked_of |= {line["id"] for line in plan_as_data(overhead)["checklist"]}
+    asked_of |= {line["id"] for line in plan_answer(overhead)["checklist"]}
     assert asked_of == {row["id"] for row in rows("checklist.csv")}
 
 
@@ -337,7 +337,7 @@ def test_a_point_hits_what_is_nearer_than_it_reaches(room: float, behind: str) -
 
 
 def test_a_stack_is_planned_as_it_lies() -> None:
-    steps = plan_as_data(asked("c2", "10", 20, "steel-structural-355", stack_mm=[8.0, 12.0]))["plan"]["steps"]
+    steps = plan_answer(asked("c2", "10", 20, "steel-structural-355", stack_mm=[8.0, 12.0]))["plan"]["steps"]
     case = next(step["cut"]["case"] for step in steps if step["kind"] == "drill")
     assert case["hole"]["stack_mm"] == [8.0, 12.0]
 
@@ -346,5 +346,5 @@ def test_a_worn_out_cutter_waits_for_its_grinder() -> None:
     """A dull drill is no step on the way; the sharpest of several alike stands for them."""
     request = asked("c1", "25", 30, "steel-structural-355")
     request["case"]["yard"]["cutters"] = [one | {"wear": "dull"} if one["diameter_mm"] < 20 else one for one in CRIB]
-    found = plan_as_data(request)["plan"]["steps"]
+    found = plan_answer(request)["plan"]["steps"]
     assert all(step["size_mm"] >= 20 for step in found if step["kind"] in ("pilot", "open"))

@@ -6,13 +6,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bore.answers.plan import plan_as_data
 from bore.answers.plan_request import read_plan
 from bore.plan.cost import EdgeCost, edge_cost, lives, plan_cost, regrinds_paid, usual_life_m
 from bore.plan.families import Rival, break_evens, rivals
 from bore.plan.solver import solve
 from bore.plan.task import Wish
 from bore.plan.times import Plan
+from tests.answers import plan_answer
 from tests.demo import asked, crib, place
 
 CRIB = crib()
@@ -32,7 +32,7 @@ def test_a_plan_costs_the_sum_of_its_parts() -> None:
     """The bill written out by hand: edges by the metres they last, the machine by the hour, the changes once."""
     request = asked("c2", "10", 20, "steel-c45", count=12, rate_per_h=60)
     request["plan"]["costs"] = [{"price": 8.0, "regrinds": 1, "regrind_price": 2.0, "survivors_share": 0.5} for _ in CRIB]
-    found = plan_as_data(request)["plan"]
+    found = plan_answer(request)["plan"]
     cutter = read_plan(request).task.base.yard.cutters[found["steps"][1]["cutter"]]
     share = 20 / 1000 / usual_life_m(cutter, "P")
     edge = (8 + 2) / 1.5 * share
@@ -44,7 +44,7 @@ def test_a_plan_costs_the_sum_of_its_parts() -> None:
 
 
 def test_every_cost_opens_to_its_working() -> None:
-    found = plan_as_data(asked("m1", "22", 16, "steel-structural-355"))
+    found = plan_answer(asked("m1", "22", 16, "steel-structural-355"))
     names = {step["name"] for step in found["working"]}
     assert {"Machine's share of a hole", "Cost of all holes", "Weight of a slug"} <= names
     assert all(step["source"] and step["expression"] for step in found["working"])

@@ -2,6 +2,7 @@
 the simulated controller flags."""
 
 import contextlib
+import copy
 import math
 import re
 from itertools import product
@@ -15,10 +16,11 @@ from pygcode.gcodes import GCodeAbsoluteDistanceMode, GCodeCannedCycle, GCodeCan
 from pygcode.machine import Position
 from pygcode.transform import simplify_canned_cycle
 
-from bore.answers.plan import plan_as_data
-from bore.answers.program import run_as_data, written_as_data
 from bore.base.errors import BadInput
 from bore.program.controller import Made, run
+from bore.program.read import read_program
+from bore.program.sheet import AGAIN_MM
+from tests.answers import plan_answer, run_answer, written_answer
 from tests.demo import asked, machines
 
 PROGRAMMED: dict[str, tuple[Any, ...]] = {
@@ -43,7 +45,7 @@ def steps() -> dict[str, list[dict[str, Any]]]:
     """The steps a machine makes of each plan, as the screen posts them."""
     found = {}
     for name, plan in PROGRAMMED.items():
-        made = plan_as_data(asked(*plan, **MORE.get(name, {})))["plan"]["steps"]
+        made = plan_answer(asked(*plan, **MORE.get(name, {})))["plan"]["steps"]
         found[name] = [{"kind": step["kind"], "words": step["words"], "case": step["cut"]["case"]} for step in made if step["cut"]]
     return found
 
@@ -59,12 +61,12 @@ def test_a_program_reads_back_as_its_plan(steps: dict[str, Any], name: str) -> N
     check is the plan's own."""
     sheet = sheet_of(steps, name)
     for style, units, returns in product(("cycles", "moves"), ("mm", "in"), (98, 99)):
-        found = written_as_data(sheet | {"style": style, "units": units, "returns": returns})
+        found = written_answer(sheet | {"style": style, "units": units, "returns": returns})
         assert (found["problems"], found["differences"]) == ([], []), (style, units, found["program"])
         assert found["units"] == units
         assert {block["verdict"] for block in found["blocks"]} <= {"holds", "tight"}
         assert len({(hole["tool"], hole["x_mm"], hole["y_mm"]) for hole in found["holes"]}) == len(steps[name]) * len(sheet["points_mm"])
-        again = run_as_data({"program": found["program"], **sheet})
+        again = run_answer({"program": found["program"], **sheet})
         assert again["holes"] == found["holes"]
 
 
@@ -131,7 +133,7 @@ def test_an_independent_interpreter_finds_the_same_holes(code: int, depth_mm: fl
 
 
 def test_written_programs_are_what_that_interpreter_reads(steps: dict[str, Any]) -> None:
-    found = written_as_data({"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS})
+    found = written_answer({"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS})
     mine, theirs = found["holes"], expanded(found["program"].replace("G43 H1", "G0"))
     assert len(theirs) == len(POINTS)
     for ours, other in zip(mine, theirs, strict=True):
@@ -209,16 +211,16 @@ def test_no_text_makes_it_fall_over(text: str) -> None:
 )
 def test_every_difference_from_the_plan_is_told(steps: dict[str, Any], change: tuple[str, str], words: str) -> None:
     sheet = {"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS}
-    lines = written_as_data(sheet)["program"].splitlines()
+    lines = written_answer(sheet)["program"].splitlines()
     changed = "\n".join(line if line.startswith("(") else line.replace(*change) for line in lines)
-    found = run_as_data({"program": changed, **sheet})
+    found = run_answer({"program": changed, **sheet})
     assert any(words in one for one in found["differences"]), found["differences"]
 
 
 def test_a_feed_too_fast_is_flagged_by_the_check_itself(steps: dict[str, Any]) -> None:
     sheet = {"name": "one", "steps": steps["pecked"][-1:], "points_mm": POINTS[:1]}
-    slow = written_as_data(sheet)
-    fast = run_as_data({"program": slow["program"].replace(" F", " F9"), **sheet})
+    slow = written_answer(sheet)
+    fast = run_answer({"program": slow["program"].replace(" F", " F9"), **sheet})
     assert slow["blocks"][0]["verdict"] in ("holds", "tight")
     assert fast["blocks"][0]["verdict"] == "gives-way"
     assert fast["blocks"][0]["thrust_n"] > slow["blocks"][0]["thrust_n"]
@@ -238,15 +240,15 @@ def test_a_feed_too_fast_is_flagged_by_the_check_itself(steps: dict[str, Any]) -
 )
 def test_what_cannot_be_written_is_refused_in_words(steps: dict[str, Any], change: dict[str, Any], field: str) -> None:
     with pytest.raises(BadInput) as refused:
-        written_as_data(sheet_of(steps, "pecked") | change)
+        written_answer(sheet_of(steps, "pecked") | change)
     assert refused.value.problems[0].field.startswith(field)
 
 
 def test_a_hand_fed_press_runs_no_program() -> None:
-    made = plan_as_data(asked("c2", "10", 20.0, "steel-c45"))["plan"]["steps"]
+    made = plan_answer(asked("c2", "10", 20.0, "steel-c45"))["plan"]["steps"]
     step = next(one for one in made if one["cut"])
     with pytest.raises(BadInput, match="runs no program"):
-        written_as_data({"steps": [{"kind": step["kind"], "words": "", "case": step["cut"]["case"]}]})
+        written_answer({"steps": [{"kind": step["kind"], "words": "", "case": step["cut"]["case"]}]})
 
 
 @st.composite
@@ -280,7 +282,7 @@ def sheets(draw: st.DrawFn) -> dict[str, Any]:
 @settings(max_examples=60)
 @given(sheets())
 def test_whatever_is_drilled_reads_back_without_a_difference(sheet: dict[str, Any]) -> None:
-    found = written_as_data(sheet)
+    found = written_answer(sheet)
     assert (found["problems"], found["differences"]) == ([], []), found["program"]
     assert len(found["holes"]) == len(sheet["points_mm"])
     assert found["time_s"] > 0
@@ -309,3 +311,92 @@ def test_words_hold_from_line_to_line_and_may_be_incremental() -> None:
     assert [(one.x_mm, one.y_mm) for one in found.holes] == [(10, 0), (20, 0), (30, 0)]
     assert [round(one.depth_mm, 6) for one in found.holes] == [10, 10, 10]
     assert [one.feed_mm_rev for one in found.holes] == pytest.approx([0.15, 0.15, 0.075])
+
+
+def block_of(program: str, code: str) -> str:
+    return next(line for line in program.splitlines() if f" {code} " in line)
+
+
+def test_a_step_is_written_as_it_was_planned(steps: dict[str, Any]) -> None:
+    """The cycle by what the plan pecks, its length the shortest between clearings but the last; coolant on where there is any; a dwell
+    where a seat or a mark is cut; in moves each peck re-entered half a millimetre above where it stopped; a tap out as it went in."""
+    alone = {"name": "one", "points_mm": [[0.0, 0.0]]}
+    drill = steps["pecked"][-1]
+    planned = written_answer(alone | {"steps": [drill], "style": "moves"})["program"]
+    downs = [float(line.split("Z-")[1].split()[0]) for line in planned.splitlines() if "G1 Z-" in line]
+    enters = [float(line.split("Z-")[1]) for line in planned.splitlines() if "G0 Z-" in line]
+    assert len(downs) > 3
+    assert enters == [pytest.approx(depth - AGAIN_MM, abs=1e-3) for depth in downs[:-1]]
+    between = [after - before for before, after in zip([0.0, *downs[:-2]], downs[:-1], strict=True)]
+    full = block_of(written_answer(alone | {"steps": [drill]})["program"], "G83")
+    assert float(full.split("Q")[1].split()[0]) == pytest.approx(min(between), abs=2e-3)
+    broken = copy.deepcopy(drill)
+    broken["case"]["setting"]["pecks"]["kind"] = "chip-break"
+    assert " G73 " in block_of(written_answer(alone | {"steps": [broken]})["program"], "G73")
+    dry = copy.deepcopy(drill)
+    dry["case"]["machine"]["coolant"] = {"method": "dry"}
+    assert "M8" in written_answer(alone | {"steps": [drill]})["program"]
+    assert "M8" not in written_answer(alone | {"steps": [dry]})["program"]
+    seat = written_answer(alone | {"steps": steps["counterbored"][-1:]})["program"]
+    assert " P" in block_of(seat, "G82")
+    straight = copy.deepcopy(drill)
+    straight["case"]["setting"]["pecks"] = {"kind": "none"}
+    assert " P" not in block_of(written_answer(alone | {"steps": [straight]})["program"], "G81")
+    thread = next(step for step in steps["threads"] if step["kind"] == "tap")
+    out = written_answer(alone | {"steps": [thread], "style": "moves"})["program"].splitlines()
+    back = next(place for place, line in enumerate(out) if line.endswith(" M4"))
+    assert "G1 Z" in out[back - 1]
+    assert "G1 Z" in out[back + 1]
+    assert "Z-" not in out[back + 1]
+
+
+@pytest.mark.parametrize(("share", "told"), [(0.0, False), (0.004, False), (-0.004, False), (0.02, True), (-0.02, True)])
+def test_a_speed_or_a_feed_counts_as_the_plans_within_a_hair(steps: dict[str, Any], share: float, told: bool) -> None:
+    """Half a per cent of speed and one of feed are the writing's own rounding; two are another setting."""
+    sheet = {"name": "one", "points_mm": [[0.0, 0.0]], "steps": steps["counterbored"][1:2]}
+    program = written_answer(sheet)["program"]
+    speed = float(re.search(r"S(\d+)", program)[1])  # type: ignore[index]
+    feed = float(re.search(r" F([\d.]+)", program)[1])  # type: ignore[index]
+    faster = program.replace(f"S{speed:.0f}", f"S{speed * (1 + share):.0f}").replace(f"F{feed:g}", f"F{feed * (1 + share):.4f}")
+    found = run_answer({"program": faster, **sheet})["differences"]
+    assert any("rpm, the plan says" in one for one in found) == told
+    fed = program.replace(f"F{feed:g}", f"F{feed * (1 + 2 * share):.4f}")
+    assert any("mm/rev, the plan says" in one for one in run_answer({"program": fed, **sheet})["differences"]) == told
+
+
+def test_a_block_read_back_has_the_depth_and_the_units_it_says() -> None:
+    found = read_program("G20 G97 S300 G83 X1 Z-0.5 R0.1 Q0.125 F3")
+    assert (found.depth_mm, found.peck_mm, found.units) == (pytest.approx(12.7), pytest.approx(3.175), "inch")
+    assert (found.feed_rate_mm_min, found.feed_mm_rev) == (pytest.approx(76.2), pytest.approx(0.254))
+    assert read_program("G21 S300 F127").units == "metric"
+    assert read_program("G95 S300 F0.2").feed_rate_mm_min == pytest.approx(60.0)
+
+
+def test_a_stop_counts_the_point_of_a_drill_and_not_of_a_mill(steps: dict[str, Any]) -> None:
+    alone = {"name": "one", "points_mm": [[0.0, 0.0]]}
+
+    def stop(step: dict[str, Any]) -> float:
+        return float(re.search(r"STOP ([\d.]+)\)", written_answer(alone | {"steps": [step]})["program"])[1])  # type: ignore[index]
+
+    mill, drill = steps["milled"][-1], next(step for step in steps["milled"] if step["kind"] == "drill")
+    assert stop(mill) == pytest.approx(mill["case"]["hole"]["depth_mm"], abs=1e-3)
+    assert stop(drill) > drill["case"]["hole"]["depth_mm"] + 1
+
+
+def test_a_thread_mill_rises_by_its_pitch_and_a_reamer_feeds_out(steps: dict[str, Any]) -> None:
+    alone = {"name": "one", "points_mm": [[0.0, 0.0]], "style": "moves"}
+    mill = steps["milled"][-1]
+    lines = written_answer(alone | {"steps": [mill]})["program"].splitlines()
+    turn = next(place for place, line in enumerate(lines) if " G3 " in line and " Z" in line)
+    before = next(line for line in reversed(lines[:turn]) if " Z" in line)
+    low, high = (float(re.search(r"Z(-?[\d.]+)", line)[1]) for line in (before, lines[turn]))  # type: ignore[index]
+    assert high - low == pytest.approx(mill["case"]["cutter"]["pitch_mm"], abs=2e-3)
+    ream = next(step for step in steps["reamed"] if step["kind"] == "ream")
+    strokes = [line for line in written_answer(alone | {"steps": [ream]})["program"].splitlines() if " G1 Z" in line]
+    assert len(strokes) == 2
+    assert "Z-" in strokes[0]
+    assert "Z-" not in strokes[1]
+    turned = copy.deepcopy(steps["turned"][-1])
+    assert "M8" in written_answer(alone | {"steps": [turned]})["program"]
+    turned["case"]["machine"]["coolant"] = {"method": "dry"}
+    assert "M8" not in written_answer(alone | {"steps": [turned]})["program"]

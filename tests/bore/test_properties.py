@@ -10,8 +10,6 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bore.answers.check import answer
-from bore.answers.pictures import window_as_data
 from bore.base.errors import BadInput
 from bore.case.fields import all_fields
 from bore.case.read import read_case
@@ -25,6 +23,7 @@ from bore.materials.table import all_materials
 from bore.mechanics.hand_feed import solve_feed
 from bore.pictures.window import window
 from bore.ways.reconcile import settle
+from tests.answers import answer, window_answer
 from tests.asking import BASES, answered, checked, contract_example, hand_case, limit_of, plain_case, put
 
 QUICK = settings(max_examples=60)
@@ -365,7 +364,7 @@ def test_any_damage_is_answered_or_refused_in_words(base: str, damage: list[tupl
             put(case, path, value)
         except (AttributeError, TypeError):
             return  # an earlier piece of damage took the place away
-    for ask in (lambda: answer(checked(case)), lambda: window_as_data(window(read_case(case))), lambda: settle(case, changed, [])):
+    for ask in (lambda: answer(checked(case)), lambda: window_answer(window(read_case(case))), lambda: settle(case, changed, [])):
         try:
             found = ask()
         except BadInput as error:

@@ -5,8 +5,10 @@ from typing import Any
 import pytest
 
 from bore.base.errors import BadInput
+from bore.case.read import read_case
 from bore.ways.reconcile import settle
 from tests.asking import answered, hand_case, plain_case
+from tests.demo import machines
 
 CRIB = [
     {"family": "twist", "diameter_mm": 8.0, "substrate": "hss", "point": "conventional", "wear": "used"},
@@ -102,3 +104,37 @@ def test_power_feed_takes_the_nearest_step(setting: dict[str, float], feed: floa
 def test_what_cannot_be_settled_is_said(broken: dict[str, Any], changed: str) -> None:
     with pytest.raises(BadInput):
         settle(broken, changed, CRIB)
+
+
+@pytest.mark.parametrize(("slug", "dropped"), [("m1", True), ("h1", False), ("l1", True), ("c3", False), ("v1", False)])
+def test_how_work_was_held_on_another_kind_of_machine_goes_with_it(slug: str, dropped: bool) -> None:
+    """Clamps, a stop and a board are the press's: under a magnet or in a lathe they are not, on another table they are."""
+    held = {"kind": "clamps", "count": 2, "force_n": 8000, "arm_mm": 100, "stop": True}
+    settled = settle(hand_case(100, machine=machines()[slug], holding=held, hole__behind="backing"), "machine", [])
+    assert ("holding" not in settled.case) == dropped
+    assert ("behind" not in settled.case["hole"]) == dropped
+    assert {move.phrase for move in settled.moved} & {"holding", "behind"} == ({"holding", "behind"} if dropped else set())
+
+
+def test_a_motor_on_another_supply_keeps_its_torque() -> None:
+    """A 60 Hz plate on 50 Hz: speed and power five sixths, torque as it was (common practice)."""
+    plate = {"output_kw": 0.6, "speed_rpm": 1700, "frequency_hz": 60}
+    spindle = {"drive": "belt", "train": [{"motor_pulley_mm": 60, "spindle_pulley_mm": 120}], "stages": []}
+    here, there = (
+        read_case(
+            plain_case(machine__spindle=spindle | {"plate": plate | {"supply_hz": hz}}, setting={"speed_rpm": 700, "feed_mm_rev": 0.1})
+        )
+        for hz in (60, 50)
+    )
+    assert there.machine.spindle.power_kw / here.machine.spindle.power_kw == pytest.approx(5 / 6)
+    assert there.machine.spindle.motor_speed_rpm / here.machine.spindle.motor_speed_rpm == pytest.approx(5 / 6)
+
+
+@pytest.mark.parametrize(("hb", "share", "feeds"), [(150, 1.4, "medium"), (200, 1.0, "medium"), (260, 0.73, "low")])
+def test_the_same_metal_at_another_hardness_is_cut_at_another_speed(hb: float, share: float, feeds: str) -> None:
+    """C45 at 150, 200 and 260 HB (common practice); a metal known by group and hardness follows the same rule."""
+    row = read_case(plain_case(material={"id": "steel-c45"})).material
+    found = read_case(plain_case(material={"id": "steel-c45", "hardness_hb": hb})).material
+    assert row.hardness_hb == 200
+    assert found.vc_hss_m_min[1] / row.vc_hss_m_min[1] == pytest.approx(share, abs=0.02)  # type: ignore[index]
+    assert found.feed_class == feeds

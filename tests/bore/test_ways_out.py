@@ -6,12 +6,12 @@ from typing import Any
 
 import pytest
 
-from bore.answers.offers import ways_out_as_data
 from bore.case.read import read_case
 from bore.job.job import Job
 from bore.limits.judgement import HOLDS, TIGHT, VERDICTS
 from bore.ways.match import match
 from bore.ways.ways_out import MOST_OFFERED, WaysOut, ways_out
+from tests.answers import ways_out_answer
 from tests.asking import CASES, answered, limit_of, on_base, plain_case, put
 
 STORED = json.loads((CASES / "ways_out.json").read_text(encoding="utf-8"))
@@ -42,7 +42,7 @@ def test_each_way_does_what_it_says(entry: dict[str, Any]) -> None:
     turns or eases the limit that was worst."""
     case = stored_case(entry)
     before = answered(case)
-    found = ways_out_as_data(ways_out(read_case(case)))
+    found = ways_out_answer(ways_out(read_case(case)))
     assert found["tightest"] == before["tightest"]
     assert 0 < len(found["ways"]) <= MOST_OFFERED
     assert len({way["kind"] for way in found["ways"]}) == len(found["ways"])

@@ -7,7 +7,19 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.asking import pair
-from tests.journeys.gestures import OpenPage, barriers, case_in_address, drawn, link, open_kept, phrase, says_what_the_core_says, verdict
+from tests.journeys.gestures import (
+    OpenPage,
+    answers_instead,
+    barriers,
+    case_in_address,
+    drawn,
+    let_go,
+    link,
+    open_kept,
+    phrase,
+    says_what_the_core_says,
+    verdict,
+)
 from tests.server import Server
 
 
@@ -78,11 +90,11 @@ def test_axe_finds_nothing_in_any_verdict_or_trouble(open_page: OpenPage, server
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_be_hidden()
     drawn(page)
-    page.route("**/api/check", lambda route: route.abort())
+    answers_instead(page, "/api/check", "lost")
     page.keyboard.press("ArrowUp")
     expect(page.get_by_role("alert")).to_contain_text("does not answer")
     sound(page, theme)
-    page.unroute("**/api/check")
+    let_go(page)
     page.goto(f"{server.address}/?job=broken")
     expect(page.get_by_text("link that was opened is damaged")).to_be_visible()
     drawn(page)

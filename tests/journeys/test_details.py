@@ -1,14 +1,23 @@
 """What stands behind the phrases: fields typed in their own units, a machine of no yard, a program, and the check as a whole."""
 
 import gzip
-import json
 import re
 import urllib.request
 
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.gestures import case_in_address, choose, drawn, open_kept, phrase, says_what_the_core_says, verdict
+from tests.journeys.gestures import (
+    answers_instead,
+    case_in_address,
+    choose,
+    drawn,
+    let_go,
+    open_kept,
+    phrase,
+    says_what_the_core_says,
+    verdict,
+)
 from tests.server import Server
 
 
@@ -66,13 +75,14 @@ def test_a_machine_that_is_in_no_yard(bench: Page) -> None:
     """A bench press by its motor and its speeds: three things said, the rest assumed."""
     phrase(bench, "machine").click()
     dialog = bench.get_by_role("dialog")
-    dialog.get_by_role("button", name="a bench drill press").click()
+    dialog.get_by_role("button", name="a bench press").click()
     expect(phrase(bench, "machine")).to_contain_text("my machine")
     dialog.get_by_label("Rated output of the motor").first.fill("0.75 hp")
     dialog.get_by_label("The speeds it has").fill("280; 450; 700; 1120")
     dialog.get_by_label("The speeds it has").press("Enter")
     expect(phrase(bench, "speed")).to_contain_text("280 rpm")
     bench.keyboard.press("Escape")
+    bench.wait_for_function("() => [null, '{}'].includes(sessionStorage.getItem('drafts'))")
     drawn(bench)
     case = case_in_address(bench)
     assert case["machine"]["spindle"]["power_kw"] == pytest.approx(0.5593, abs=1e-3)
@@ -231,28 +241,25 @@ def test_the_first_load_stays_small(server: Server) -> None:
 
 def test_a_slow_answer_leaves_the_last_one_standing_and_marked(bench: Page) -> None:
     """While a check is held back the old verdict stays, dimmed, for what it was; ways out may not be taken meanwhile."""
-    held = []
-    bench.route("**/api/check", lambda route: held.append(route))
+    answers_instead(bench, "/api/check", "held")
     bench.keyboard.press("ArrowRight")
     expect(verdict(bench)).to_have_attribute("data-stale", "true")
     expect(verdict(bench)).to_contain_text("This answer is for 20 mm at 310 rpm")
     before = case_in_address(bench)
     bench.keyboard.press("1")
     assert case_in_address(bench) == before
-    for route in held:
-        route.continue_()
-    bench.unroute("**/api/check")
+    let_go(bench)
     drawn(bench)
     says_what_the_core_says(bench)
 
 
 def test_a_refusal_of_a_field_nobody_touched_is_told_with_its_phrase(bench: Page) -> None:
-    refusal = json.dumps({"errors": [{"field": "machine.spindle.power_kw", "message": "must be 0.02 to 200 kW"}]})
-    bench.route("**/api/check", lambda route: route.fulfill(status=422, content_type="application/json", body=refusal))
+    refusal = {"errors": [{"field": "machine.spindle.power_kw", "message": "must be 0.02 to 200 kW"}]}
+    answers_instead(bench, "/api/check", {"status": 422, "json": refusal})
     bench.keyboard.press("ArrowRight")
     expect(bench.get_by_role("region", name="The job")).to_contain_text("must be 0.02 to 200 kW")
     expect(verdict(bench)).to_contain_text("This answer is for 20 mm at 310 rpm")
-    bench.unroute("**/api/check")
+    let_go(bench)
     bench.keyboard.press("ArrowRight")
     drawn(bench)
     says_what_the_core_says(bench)

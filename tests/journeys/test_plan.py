@@ -8,9 +8,9 @@ from pathlib import Path
 import pdfplumber
 import pytest
 from PIL import ImageOps
-from playwright.sync_api import Locator, Page, Route, expect
+from playwright.sync_api import Locator, Page, expect
 
-from tests.journeys.gestures import OpenPage, barriers
+from tests.journeys.gestures import OpenPage, answers_instead, barriers, let_go
 from tests.server import Server
 
 PLANS = (
@@ -148,15 +148,12 @@ def test_a_row_is_added_to_moved_and_taken_back(page: Page, server: Server) -> N
 def test_a_search_over_the_shop_shows_how_far_it_is_and_stops(page: Page, server: Server) -> None:
     planned(page, server, "Guard rail foot, on the stage")
     page.get_by_role("button", name="Any machine").click()
-    held: list[Route] = []
-    page.route(
-        "**/api/plan-anywhere", lambda route: route.continue_() if '"first":0' in (route.request.post_data or "") else held.append(route)
-    )
+    answers_instead(page, "/api/plan-anywhere", "held", after=1)
     page.get_by_role("button", name="Try every machine").click()
     expect(page.get_by_text("3 of 14")).to_be_visible()
     page.get_by_role("button", name="Stop").click()
     expect(page.get_by_text("Stopped after 3 of 14 machines.")).to_be_visible()
-    page.unroute("**/api/plan-anywhere")
+    let_go(page)
     page.get_by_role("button", name="Try every machine").click()
     expect(page.get_by_text("14 of 14")).to_be_visible()
     page.get_by_role("button", name="machining centre V1").click()

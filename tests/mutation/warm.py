@@ -43,7 +43,11 @@ STAGES = {
         ("tests/bore/test_plan_around.py",),
         ("tests/bore/test_program.py",),
     ),
-    "program": (("bore/program", "tests/bore/test_program.py"), ("tests/bore/test_deep_program_calibration.py",)),
+    "program": (
+        ("bore/program", "tests/bore/test_controller.py"),
+        ("tests/bore/test_program.py",),
+        ("tests/bore/test_deep_program_calibration.py",),
+    ),
 }
 # A mutant may loop for ever; the clean run takes well under a minute.
 PATIENCE_S = 150

@@ -62,6 +62,15 @@ class TestTwistDrills:
         )
         assert found["verdict"] in ("holds", "tight")
 
+    @pytest.mark.parametrize(("metal", "high"), [("alu-wrought-6082", 800), ("brass-free", 900)])
+    def test_thrust_in_soft_metal_is_what_was_measured(self, metal: str, high: float) -> None:
+        """10 mm at 0.2 mm/rev: 500 to 800 N in 6061 and the like, 500 to 900 N in free-cutting brass (common practice, from memory)."""
+        setting = {"speed_rpm": 1000, "feed_mm_rev": 0.2}
+        case = plain_case(hole__diameter_mm=10, cutter={"family": "twist", "diameter_mm": 10}, material={"id": metal}, setting=setting)
+        band = answered(case)["demand"]["thrust_n"]
+        assert 500 <= band["middle"] <= high
+        assert band["low"] <= 550
+
     def test_cobalt_in_304_goes_at_200_rpm_and_smokes_at_480_dry(self) -> None:
         """10 mm cobalt, split point, in 304 on a hobby press: comfortable at 150-200 rpm, smokes at 480."""
         base = {

@@ -8,6 +8,7 @@ import math
 import pytest
 
 from bore.mechanics import kinematics
+from bore.quantities.fits import hole_limits_mm
 from bore.quantities.units import (
     KW_PER_HP,
     MM_PER_INCH,
@@ -246,9 +247,9 @@ class TestShareInsideTheBand:
             found += [("torque_nm", width * kc * chip**one_less_mc * d / 2 / 1000), ("thrust_n", 2 * width * kf * chip**one_less_mf)]
         return found
 
-    def test_three_in_four_fall_inside_and_none_above(self) -> None:
-        """31 of 40 fall inside, thrust always. The nine that do not are torques by the German drilling constants, which carry no
-        correction for chip compression or speed; they lie below the low side by a tenth or less, on the safe side."""
+    def test_all_but_one_in_forty_fall_inside_and_none_above(self) -> None:
+        """39 of 40 fall inside. The one that does not is the torque of a 6 mm drill by a German drilling constant, which carries no
+        correction for chip compression or speed; it lies 3 % below the low side, on the safe side."""
         from tests.asking import checked, plain_case
 
         inside = total = 0
@@ -259,8 +260,8 @@ class TestShareInsideTheBand:
                 inside += band.low <= value <= band.high
                 total += 1
                 assert value <= band.high
-                assert value >= band.low * (0.85 if quantity == "torque_nm" else 1.0)
-        assert inside / total >= 0.75, f"{inside} of {total}"
+                assert value >= 0.96 * band.low
+        assert (inside, total) == (39, 40)
 
 
 def test_machinerys_handbook_spade_drilling() -> None:
@@ -275,3 +276,20 @@ def test_machinerys_handbook_spade_drilling() -> None:
     torque = specific_energy.torque_nm(**solid)
     assert power_kw(torque_nm=torque, speed_rpm=124) / KW_PER_HP == pytest.approx(0.94 * math.pi * 4 / 4 * 0.010 * 124, rel=2e-3)
     assert unit_power.unit_power_hp_in3_min("steel", 275) == 0.94
+
+
+@pytest.mark.parametrize(
+    ("size", "letter", "grade", "low_um", "high_um"),
+    [
+        (20, "H", 7, 0, 21), (20, "P", 7, -35, -14), (20, "N", 7, -28, -7), (20, "M", 7, -21, 0), (20, "K", 7, -15, 6),
+        (20, "JS", 7, -10.5, 10.5), (20, "G", 7, 7, 28), (20, "F", 7, 20, 41), (20, "E", 9, 40, 92), (20, "D", 10, 65, 149),
+        (8, "P", 7, -24, -9), (8, "N", 9, -36, 0), (8, "K", 7, -10, 5), (8, "F", 8, 13, 35), (8, "H", 9, 0, 36),
+        (5, "K", 6, -6, 2), (5, "G", 6, 4, 12), (5, "P", 6, -17, -9), (12, "M", 7, -18, 0), (12, "D", 9, 50, 93),
+        (40, "M", 6, -20, -4), (40, "N", 7, -33, -8), (40, "P", 7, -42, -17), (40, "F", 7, 25, 50), (40, "H", 8, 0, 39),
+        (60, "K", 7, -21, 9), (60, "G", 7, 10, 40), (60, "D", 9, 100, 174), (100, "P", 7, -59, -24), (100, "F", 8, 36, 90),
+    ],
+)  # fmt: skip
+def test_limits_of_holes_by_their_fit(size: float, letter: str, grade: int, low_um: float, high_um: float) -> None:
+    """ISO 286-2, limit deviations of holes (from memory)."""
+    low, high = hole_limits_mm(size, letter, grade, "plan.hole")
+    assert ((low - size) * 1000, (high - size) * 1000) == pytest.approx((low_um, high_um), abs=0.06)

@@ -61,13 +61,18 @@ def test_specific_energy_lies_in_the_published_range(row: MaterialRow) -> None:
     assert low * 0.8 <= row.material.specific_energy_w_s_mm3 <= high
 
 
+# Metals whose thrust was measured well under what one factor for both gives (tests/outside/test_facts_of_the_trade.py).
+LIGHT_THRUST = ("alu-pure", "alu-wrought-6082", "brass-free")
+
+
 @pytest.mark.parametrize("row", ROWS, ids=IDS)
 def test_row_is_plausible(row: MaterialRow) -> None:
-    """Every row: constants in the field's own ranges, speeds rising from HSS to carbide, thrust factor never below torque's."""
+    """Every row: constants in the field's own ranges, speeds rising from HSS to carbide, thrust factor never below torque's but where
+    what was measured is that much less."""
     m = row.material
     assert row.sources
     assert 0.1 <= m.mc <= 0.35
-    assert m.kd_thrust_lbf_in2 >= m.kd_torque_lbf_in2
+    assert (m.kd_thrust_lbf_in2 < m.kd_torque_lbf_in2) == (m.id in LIGHT_THRUST)
     speeds = [pair for pair in (m.vc_hss_m_min, m.vc_hssco_m_min, m.vc_carbide_m_min) if pair]
     assert all(low < high for low, high in speeds)
     assert all(slow[1] <= fast[1] for slow, fast in itertools.pairwise(speeds))

@@ -6,7 +6,8 @@ from typing import Any
 from django.test import Client
 from pydantic import TypeAdapter
 
-from shop.yard.models import Machine
+from shop.jobs.models import SavedCheck, SavedPlan
+from shop.yard.models import Cutter, Machine, Material
 
 
 def post(client: Client, path: str, data: Any) -> Any:
@@ -21,6 +22,12 @@ def shaped(schema: Any, response: Any) -> Any:
     again = TypeAdapter(schema).dump_python(TypeAdapter(schema).validate_python(data), mode="json")
     assert again == data
     return data
+
+
+def emptied() -> None:
+    """Nothing is kept in the shop any more."""
+    for model in (SavedPlan, SavedCheck, Machine, Cutter, Material):
+        model.objects.all().delete()
 
 
 def asked(hole: str, machine: str = "b2", material: str = "steel-c45", **plan: Any) -> dict[str, Any]:

@@ -7,12 +7,13 @@ import jsonschema
 import pytest
 from django.test import Client
 
-from bore.answers.check import plain_answer
 from bore.case.schema import case_schema
 from shop.api import schemas
 from shop.api.api import api
+from shop.api.routers.session import Words
 from shop.jobs.models import SavedCheck
 from shop.yard.models import Cutter, Machine, Material
+from tests.answers import plain_answer
 from tests.asking import CASES, answered, checked, hand_case, plain_case
 from tests.shop.requests import post, shaped
 
@@ -153,7 +154,7 @@ def test_lists_have_their_described_shape(here: Client, yard: dict[str, int]) ->
     assert sum(not row["own"] for row in materials) >= 12
     assert all(row["sources"] for row in materials)
     assert shaped(schemas.Me, here.get("/api/me"))["demo"] is True
-    words = shaped(schemas.Words, here.get("/api/words"))
+    words = shaped(Words, here.get("/api/words"))
     assert words["symbols"]["diameter_mm"] == {"symbol": "D", "unit": "mm"}
 
 

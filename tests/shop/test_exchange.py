@@ -15,12 +15,12 @@ from hypothesis import strategies as st
 from openpyxl import Workbook, load_workbook
 
 from bore.cutters.registry import BY_ID
-from shop.exchange.columns import HEAD, ISO_13399, columns_of, fields_of, record_of, row_of, safe, unsafe
 from shop.exchange.shop_file import KINDS, records_of, shop_schema, whole_shop
-from shop.jobs.models import SavedCheck, SavedPlan
+from shop.exchange.spreadsheet import HEAD, ISO_13399, columns_of, fields_of, record_of, row_of, safe, unsafe
 from shop.yard.actions import put_cutter
-from shop.yard.models import Cutter, Machine, Material
+from shop.yard.models import Cutter
 from tests.asking import plain_case
+from tests.shop.requests import emptied
 
 pytestmark = pytest.mark.django_db
 DOCS = Path(__file__).parents[2] / "docs"
@@ -37,11 +37,6 @@ def taken(client: Client, address: str) -> bytes:
     assert response.status_code == 200
     assert "attachment" in response["Content-Disposition"]
     return response.content
-
-
-def emptied() -> None:
-    for model in (SavedPlan, SavedCheck, Machine, Cutter, Material):
-        model.objects.all().delete()
 
 
 def test_the_whole_shop_out_and_in_again_is_the_same_shop(here: Client) -> None:

@@ -11,7 +11,7 @@ from typing import Any
 
 import pytest
 
-from shop.keep import backups
+from shop.upkeep import backups
 from tests.patience import patience_s
 from tests.server import Server
 

@@ -7,7 +7,7 @@ import pytest
 from django.test import Client
 
 from shop.api import schemas
-from shop.yard.actions import put_away
+from shop.jobs.put_away import put_away
 from shop.yard.models import Cutter
 from tests.shop.requests import asked, post, shaped
 

@@ -6,18 +6,19 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from bore.answers.plan import plan_as_data
 from bore.base.errors import BadInput
 from shop.api import schemas
 from shop.exchange.bring_in import bring_in
 from shop.exchange.shop_file import records_of
 from shop.jobs.models import SavedPlan
 from shop.jobs.plans import keep_plan, plan_anywhere, plan_here
-from shop.keep.history import entries
-from shop.keep.standing import BINNED
+from shop.jobs.put_away import put_away
 from shop.people.models import User
-from shop.yard.actions import put_away, put_cutter
+from shop.records.standing import BINNED
+from shop.upkeep.history import entries
+from shop.yard.actions import put_cutter
 from shop.yard.models import Cutter, Machine
+from tests.answers import plan_answer
 from tests.shop.requests import asked, post, shaped
 
 pytestmark = pytest.mark.django_db
@@ -206,7 +207,7 @@ def test_the_core_answers_what_the_shop_answers(here: Client) -> None:
     request = asked("10 H7")
     request["case"]["yard"] = {"cutters": [one.as_spec() for one in cutters], "machines": []}
     request["plan"]["costs"] = [one.costs or {} for one in cutters]
-    core = plan_as_data(request)
+    core = plan_answer(request)
     for ours, theirs in zip(mine["plan"]["steps"], core["plan"]["steps"], strict=True):
         assert ours["cut"] == theirs["cut"]
         assert ours["cutter"] is None or cutters[ours["cutter"]].slug == ours["cutter_id"]

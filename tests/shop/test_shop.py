@@ -10,9 +10,10 @@ from django.utils import timezone
 
 from shop.api import schemas
 from shop.jobs.models import SavedCheck
-from shop.keep.standing import BIN_DAYS
-from shop.keep.tidy import empty_bin
-from shop.yard.actions import put_away, put_machine
+from shop.jobs.put_away import put_away
+from shop.records.standing import BIN_DAYS
+from shop.upkeep.tidy import empty_bin
+from shop.yard.actions import put_machine
 from shop.yard.models import Cutter, Machine, Material, Stage
 from tests.shop.requests import shaped
 

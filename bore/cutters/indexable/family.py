@@ -10,7 +10,7 @@ from bore.cutters.twist import feeds
 from bore.cutters.twist.geometry import Lengths, lengths_found
 from bore.job.cutter_kinds import cutter_kind
 from bore.job.job import Job
-from bore.machines.kinds import HAND_FEEDS, LATHES
+from bore.machines.kinds import HAND_FEEDS, machine_kind
 from bore.materials.material import metal_word
 
 HERE = folder(__file__)
@@ -38,7 +38,7 @@ def geometry(case: Case) -> Found:
 def check(case: Case, refuse: Refuse) -> None:
     """Off-centre boring is a lathe's, and small."""
     shift, diameter = case["cutter"]["shift_mm"], case["cutter"]["diameter_mm"]
-    if shift and case["machine"]["kind"] not in LATHES:
+    if shift and not machine_kind(case["machine"]["kind"]).lathe:
         refuse("cutter.shift_mm", "only a lathe sets the drill off centre: the work must turn; accepted: 0")
     elif abs(shift) > MOST_SHIFT * diameter:
         refuse("cutter.shift_mm", f"{shift:g} mm is more than the body clears; accepted: up to {MOST_SHIFT * diameter:.2g} mm")

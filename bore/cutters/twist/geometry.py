@@ -10,6 +10,8 @@ from bore.cutters.shared import edge_radius_mm
 
 HERE = folder(__file__)
 SERIES = {"stub": "a stub length (DIN 1897)", "jobber": "a jobber length (DIN 338)", "long": "a long series (DIN 340)"}
+# A solid carbide drill's self-centring point leaves next to no chisel edge (common practice).
+CARBIDE_CHISEL = 0.03
 EXTRA_LONG = "an extra-long series (DIN 1869)"
 
 
@@ -73,6 +75,8 @@ def lengths_found(case: Case, found: Lengths, why: str) -> Found:
 
 def geometry(case: Case) -> Found:
     """Defaults that follow from diameter, point form, series and edge."""
+    if case["substrate"] == "carbide" and case["point"] == "self-centring":
+        yield "chisel_ratio", CARBIDE_CHISEL, "usual for a self-centring point in solid carbide"
     yield from point_found(case)
     yield "edges", 2, "a twist drill has two lips"
     series = case["series"] or "jobber"

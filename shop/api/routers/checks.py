@@ -8,11 +8,11 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from bore.answers.check import plain_answer, working
-from bore.answers.offers import deep_hole_as_data, match_as_data, program_as_data, ways_out_as_data
-from bore.answers.pictures import log_as_data, window_as_data
+from bore.answers.offers import deep_hole_answer, match_answer, program_answer, ways_out_answer
+from bore.answers.pictures import log_answer, pictures_answer, window_answer
 from bore.base.errors import BadInput
 from bore.case.read import read_case
-from bore.case.typed import read_typed
+from bore.case.typed import read_typed, with_value
 from bore.check.check import check
 from bore.job.cutter import SAME_SIZE_MM
 from bore.limits import BY_ID
@@ -39,7 +39,7 @@ from shop.api.schemas import (
     WindowAnswer,
     WorkingAnswer,
 )
-from shop.keep.standing import HERE
+from shop.records.standing import HERE
 from shop.yard.models import Cutter
 
 router = Router(tags=["checks"])
@@ -60,12 +60,22 @@ SETTLE = {
         "case": CASE,
         "changed": {"type": "string", "enum": ["diameter", "cutter", "machine", "start", "other"]},
         "pinned": {"type": "boolean"},
+        "typed": {
+            "type": "object",
+            "required": ["kind", "text"],
+            "additionalProperties": False,
+            "properties": {
+                "kind": {"type": "string", "description": "diameter, or the path of the field it goes to"},
+                "text": {"type": "string", "maxLength": 400},
+                "system": {"type": "string", "enum": ["metric", "inch"]},
+            },
+        },
     },
 }
 
 
-def as_json(data: dict[str, Any]) -> HttpResponse:
-    """The core's answer straight to the wire: its shape is the schema's, which the tests hold it to."""
+def as_json(data: Any) -> HttpResponse:
+    """An answer straight to the wire: its shape is what describes it."""
     return HttpResponse(orjson.dumps(data), content_type="application/json")
 
 
@@ -81,26 +91,26 @@ def working_of_case(request: HttpRequest, limit: str | None = None) -> HttpRespo
     if limit is not None and limit not in BY_ID:
         raise BadInput.at("limit", f"“{limit[:60]}” is no limit; accepted: {', '.join(BY_ID)}")
     found = working(check(read_case(read_job_case(request))))
-    return as_json(found if limit is None else {"limits": {limit: found["limits"][limit]}, "scopes": {}})
+    return as_json(found if limit is None else WorkingAnswer(limits={limit: found.limits[limit]}, scopes={}))
 
 
 @router.post("/pictures", response={200: PicturesAnswer, **REFUSALS}, openapi_extra=takes(CASE))
 def pictures_of_case(request: HttpRequest) -> HttpResponse:
     """The bore log and the operating window, the case read once for both."""
     job = read_case(read_job_case(request))
-    return as_json({"log": log_as_data(bore_log(job)), "window": window_as_data(window(job))})
+    return as_json(pictures_answer(bore_log(job), window(job)))
 
 
 @router.post("/log", response={200: LogAnswer, **REFUSALS}, openapi_extra=takes(CASE))
 def log_case(request: HttpRequest) -> HttpResponse:
     """Torque, thrust and power along the depth."""
-    return as_json(log_as_data(bore_log(read_case(read_job_case(request)))))
+    return as_json(log_answer(bore_log(read_case(read_job_case(request)))))
 
 
 @router.post("/window", response={200: WindowAnswer, **REFUSALS}, openapi_extra=takes(CASE))
 def window_case(request: HttpRequest) -> HttpResponse:
     """Speeds and feeds, and which limit closes them off."""
-    return as_json(window_as_data(window(read_case(read_job_case(request)))))
+    return as_json(window_answer(window(read_case(read_job_case(request)))))
 
 
 def _may_be_taken_up(case: dict[str, Any]) -> list[Cutter]:
@@ -114,24 +124,38 @@ def _may_be_taken_up(case: dict[str, Any]) -> list[Cutter]:
     return list(Cutter.objects.filter(standing=HERE, count__gt=0, family=family[:30], diameter_mm__range=near))
 
 
+DIAMETER = "hole.diameter_mm"
+
+
 @router.post("/settle", response={200: SettleAnswer, **REFUSALS}, openapi_extra=takes(SETTLE))
 def settle_case(request: HttpRequest) -> HttpResponse:
-    """Bring a case into step after one phrase changed: the crib's cutter, the machine's own speed and feed."""
+    """Bring a case into step after one phrase changed: the crib's cutter, the machine's own speed and feed. What was `typed` for it is
+    read first and put into the case."""
     data = read_json(request)
     case = data.get("case")
     if not isinstance(case, dict):
         raise BadInput.at("case", "is needed, as an object")
-    case = resolved(case)
+    case, read = resolved(case), None
+    if (typed := data.get("typed")) is not None:
+        if not isinstance(typed, dict):
+            raise BadInput.at("typed", "must be an object with kind and text")
+        read = _read(str(typed.get("kind")), str(typed.get("text", "")), str(typed.get("system", "metric")))
+        case = with_value(case, DIAMETER if typed["kind"] == "diameter" else str(typed["kind"]), read["value"])
     crib = _may_be_taken_up(case) if data.get("changed") == "diameter" else []
     settled = settle(case, str(data.get("changed")), [cutter.as_spec() for cutter in crib], data.get("pinned") is True)
     taken = None if settled.cutter_index is None else crib[settled.cutter_index].slug
-    return as_json({"case": settled.case, "moved": [{"phrase": m.phrase, "words": m.words} for m in settled.moved], "cutter": taken})
+    moved = [{"phrase": m.phrase, "words": m.words} for m in settled.moved]
+    return as_json({"case": settled.case, "moved": moved, "cutter": taken, "read": read})
 
 
 @router.get("/read", response={200: ReadAnswer, 401: Errors, 422: Errors})
 def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> dict[str, Any]:
     """Read a typed figure in any notation and echo it in both units: a kind of quantity (diameter, force, speed, …), or any field
     of a case by its path (`holding.force_n`, `hole.stack_mm`), which is held to its own range."""
+    return _read(kind, text, system)
+
+
+def _read(kind: str, text: str, system: str) -> dict[str, Any]:
     if system not in ("metric", "inch"):
         raise BadInput.at("system", "accepted: metric, inch")
     if "." in kind:
@@ -155,20 +179,20 @@ PROGRAM = {
 @router.post("/ways-out", response={200: WaysOutAnswer, **REFUSALS}, openapi_extra=takes(CASE))
 def ways_out_of_case(request: HttpRequest) -> HttpResponse:
     """Changes that would make the job go, each checked, cheapest first; from the shop's yard unless the case brings its own."""
-    return as_json(ways_out_as_data(ways_out(read_case(with_yard(read_job_case(request))))))
+    return as_json(ways_out_answer(ways_out(read_case(with_yard(read_job_case(request))))))
 
 
 @router.post("/match", response={200: MatchAnswer, **REFUSALS}, openapi_extra=takes(CASE))
 def match_case(request: HttpRequest) -> HttpResponse:
     """Every machine with every cutter that makes the hole, best first; from the shop's yard unless the case brings its own."""
     job = read_case(with_yard(read_job_case(request)))
-    return as_json(match_as_data(match(job), job))
+    return as_json(match_answer(match(job), job))
 
 
 @router.post("/deep-hole", response={200: DeepHoleAnswer, **REFUSALS}, openapi_extra=takes(CASE))
 def deep_hole_case(request: HttpRequest) -> HttpResponse:
     """Stages, lengths to order, guides and coolant of a gun-drilled hole."""
-    return as_json(deep_hole_as_data(deep_hole(read_case(read_job_case(request)))))
+    return as_json(deep_hole_answer(deep_hole(read_case(read_job_case(request)))))
 
 
 @router.post("/program", response={200: ProgramAnswer, **REFUSALS}, openapi_extra=takes(PROGRAM))
@@ -177,4 +201,4 @@ def program_case(request: HttpRequest) -> HttpResponse:
     data = read_json(request)
     if isinstance(data.get("case"), dict):
         data["case"] = resolved(data["case"])
-    return as_json(program_as_data(data))
+    return as_json(program_answer(data))

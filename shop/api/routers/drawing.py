@@ -5,7 +5,8 @@ from typing import Any, Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
-from bore.answers.machine import described_as_data, plate_as_data, rated_as_data
+from bore.answers.machine import described_answer, plate_answer, rated_answer
+from bore.answers.serialise import as_data
 from bore.cutters.sets import read_set
 from bore.machines.paste import read_curve, read_pulleys, read_readings, read_speeds
 from bore.machines.plate_text import read_plate
@@ -14,8 +15,8 @@ from shop.api.requests import read_json
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.yard import WRITES, cutter_as_data
 from shop.api.schemas import Crib, DrawnMachine, Errors, PasteAnswer, PutIn, RatedAnswer, SetPreview
-from shop.keep.standing import HERE
 from shop.people.roles import machinist
+from shop.records.standing import HERE
 from shop.yard.actions import put_set
 from shop.yard.drawers import all_drawers, preview
 from shop.yard.models import Cutter
@@ -43,13 +44,13 @@ class NewSet(Schema):
 @router.post("/machines/draw", response={200: DrawnMachine, **REFUSALS}, openapi_extra=takes(MACHINE))
 def draw_machine(request: HttpRequest) -> HttpResponse:
     """Draw a machine up from its record, whether it is kept or not."""
-    return as_json(described_as_data(describe(read_json(request))))
+    return as_json(described_answer(describe(read_json(request))))
 
 
 @router.post("/machines/rated", response={200: RatedAnswer, **REFUSALS}, openapi_extra=takes(MACHINE))
 def rate_machine(request: HttpRequest) -> HttpResponse:
     """The largest drill a machine drives in each metal on its plate, beside what the plate says."""
-    return as_json(rated_as_data(rated_diameters(read_json(request))))
+    return as_json(rated_answer(rated_diameters(read_json(request))))
 
 
 @router.post("/machines/read", response={200: PasteAnswer, **REFUSALS})
@@ -57,7 +58,7 @@ def read_pasted(request: HttpRequest, pasted: Pasted) -> HttpResponse:
     """Read a motor plate, pulleys, speeds, a curve or a scale's readings from text as it was typed or pasted."""
     found: dict[str, Any] = {"readings": [], "items": [], "points": [], "left": ""}
     if pasted.what == "plate":
-        found |= plate_as_data(read_plate(pasted.text))
+        found |= as_data(plate_answer(read_plate(pasted.text)))
     elif pasted.what == "pulleys":
         found["items"] = read_pulleys(pasted.text, pasted.system)
     elif pasted.what == "speeds":

@@ -12,9 +12,9 @@ from shop.api.routers.yard import WRITES
 from shop.api.schemas import Brought as BroughtAnswer
 from shop.api.schemas import Errors
 from shop.exchange.bring_in import Brought, bring_in
-from shop.exchange.columns import columns_of, row_of
 from shop.exchange.files import TYPES, written
 from shop.exchange.shop_file import records_of, shop_schema, whole_shop
+from shop.exchange.spreadsheet import columns_of, row_of
 from shop.people.roles import lead, machinist
 
 router = Router(tags=["files"])

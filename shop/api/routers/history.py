@@ -7,8 +7,8 @@ from shop.api.routers.checks import as_json
 from shop.api.routers.yard import FINDS, cutter_as_data, machine_as_data, standing_of
 from shop.api.schemas import CutterRecord, Errors, MachineRecord, PutAway
 from shop.api.schemas import History as HistoryAnswer
-from shop.keep.history import entries, restore
 from shop.people.roles import lead, machinist
+from shop.upkeep.history import entries, restore
 
 router = Router(tags=["history"])
 READS = {200: HistoryAnswer, 401: Errors, 404: Errors, 422: Errors}

@@ -14,8 +14,8 @@ from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import Again, CheckSummary, Errors, PutAway, SavedCheckAnswer
 from shop.jobs.actions import answer_today, bin_check, keep_check, unbin_check
 from shop.jobs.models import SavedCheck, SavedPlan
-from shop.keep.standing import BINNED, HERE
 from shop.people.roles import machinist
+from shop.records.standing import BINNED, HERE
 from shop.yard.models import Cutter, Machine
 
 router = Router(tags=["saved checks"])

@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from bore.answers.program import run_as_data, written_as_data
+from bore.answers.program import run_answer, written_answer
 from bore.base.errors import BadInput
 from bore.plan.task import THREADS, WANTS
 from bore.plan.times import KINDS
@@ -18,8 +18,8 @@ from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan,
 from shop.jobs.actions import bin_check, unbin_check
 from shop.jobs.models import SavedPlan
 from shop.jobs.plans import keep_plan, plan_anywhere, plan_here
-from shop.keep.standing import BINNED, HERE
 from shop.people.roles import machinist
+from shop.records.standing import BINNED, HERE
 
 router = Router(tags=["plans"])
 LENGTH, SIZES = {"type": "number"}, {"type": "array", "items": {"type": "number"}, "maxItems": 20}
@@ -132,13 +132,13 @@ def plan_on_any(request: HttpRequest) -> HttpResponse:
 @router.post("/program/write", response={200: ControllerAnswer, **REFUSALS}, openapi_extra=takes(WRITE))
 def write_program(request: HttpRequest) -> HttpResponse:
     """A plan's steps as plain G-code, and what the simulated controller makes of it."""
-    return as_json(written_as_data(read_json(request)))
+    return as_json(written_answer(read_json(request)))
 
 
 @router.post("/program/run", response={200: ControllerAnswer, **REFUSALS}, openapi_extra=takes(RUN))
 def run_program(request: HttpRequest) -> HttpResponse:
     """A program run through the simulated controller; held against a plan's steps where they are given."""
-    return as_json(run_as_data(read_json(request)))
+    return as_json(run_answer(read_json(request)))
 
 
 def _short(answer: dict[str, Any]) -> str:

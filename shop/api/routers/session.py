@@ -1,5 +1,6 @@
 """Who is signed in, whether the server is up, and the words the screens share."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
@@ -7,13 +8,19 @@ from django.http import HttpRequest
 from ninja import Router
 
 from bore import VERSION
-from bore.answers.words import all_symbols, how_to_measure
-from bore.case.fields import Field, all_fields
-from bore.limits import ALL_LIMITS
-from shop.api.schemas import Errors, Health, Me, Words
+from bore.answers.shared_words import SharedWords, shared_words
+from shop.api.schemas import Errors, Health, Me
 from shop.people.models import User
+from shop.people.roles import WORDS as ROLE_WORDS
 
 router = Router(tags=["session"])
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Words(SharedWords):
+    """Words the screens share with the server: the core's, and what each role may do."""
+
+    roles: dict[str, str]
 
 
 @router.get("/health", auth=None, response=Health)
@@ -33,18 +40,7 @@ def me(request: HttpRequest) -> dict[str, Any]:
     return me_as_data(request.user)
 
 
-def field_form(field: Field) -> dict[str, Any]:
-    """What a screen needs to ask for a field."""
-    form = {name: getattr(field, name) for name in ("words", "kind", "unit", "choices", "accepted")}
-    return form | {"required": not field.optional, "measure": how_to_measure(field.path)}
-
-
 @router.get("/words", response={200: Words, 401: Errors})
-def words(request: HttpRequest) -> dict[str, Any]:
-    """Symbols of quantities, names of limits, words of fields."""
-    return {
-        "symbols": all_symbols(),
-        "failures": {limit.id: limit.failure for limit in ALL_LIMITS},
-        "reads": {limit.id: limit.reads for limit in ALL_LIMITS},
-        "fields": {path: field_form(entry) for path, entry in all_fields().items() if not path.startswith("yard.")},
-    }
+def words(request: HttpRequest) -> Words:
+    """Words and facts the screens share with the core, and the roles."""
+    return Words(**{name: getattr(shared_words(), name) for name in SharedWords.__slots__}, roles=ROLE_WORDS)

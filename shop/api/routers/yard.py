@@ -12,10 +12,11 @@ from bore.materials.table import MaterialRow, all_materials
 from shop.api.requests import read_json
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.schemas import CutterRecord, Errors, MachineRecord, MaterialRecord, PutAway
-from shop.keep.slugs import free_slug
-from shop.keep.standing import HERE
+from shop.jobs.put_away import put_away
 from shop.people.roles import lead, machinist
-from shop.yard.actions import bring_back, put_away, put_cutter, put_machine, put_material
+from shop.records.slugs import free_slug
+from shop.records.standing import HERE
+from shop.yard.actions import bring_back, put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Record
 
 router = Router(tags=["yard"])

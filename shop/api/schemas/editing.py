@@ -1,4 +1,4 @@
-"""What editing a job asks for: cases brought into step, typed figures read, the words the screens share."""
+"""What editing a job asks for: cases brought into step, typed figures read."""
 
 from typing import Any
 
@@ -10,14 +10,6 @@ class Moved(Schema):
 
     phrase: str
     words: str
-
-
-class SettleAnswer(Schema):
-    """A case brought into step."""
-
-    case: dict[str, Any]
-    moved: list[Moved]
-    cutter: str | None
 
 
 class Near(Schema):
@@ -36,29 +28,10 @@ class ReadAnswer(Schema):
     near: list[Near]
 
 
-class Symbol(Schema):
-    """How a quantity is written."""
+class SettleAnswer(Schema):
+    """A case brought into step."""
 
-    symbol: str
-    unit: str
-
-
-class FieldForm(Schema):
-    """A field of a case as a screen asks for it."""
-
-    words: str
-    kind: str
-    unit: str
-    choices: list[str]
-    accepted: str
-    required: bool
-    measure: str | None
-
-
-class Words(Schema):
-    """Words the screens share with the core."""
-
-    symbols: dict[str, Symbol]
-    failures: dict[str, str]
-    reads: dict[str, list[str]]
-    fields: dict[str, FieldForm]
+    case: dict[str, Any]
+    moved: list[Moved]
+    cutter: str | None
+    read: ReadAnswer | None

@@ -4,7 +4,8 @@ from typing import Any, Literal
 
 from ninja import Schema
 
-from shop.api.schemas.check import Answer, Verdict
+from bore.answers.check import Answer
+from bore.limits.judgement import Verdict
 
 
 class MachineRecord(Schema):

@@ -4,113 +4,13 @@ from typing import Any, Literal
 
 from ninja import Schema
 
-from shop.api.schemas.check import Answer, Assumed, Problem, Step
+from bore.answers.check import Answer
+from bore.answers.machine import Outline, PlateReading
+from shop.api.schemas.errors import Problem
 from shop.api.schemas.records import CutterRecord
 
 Role = Literal["learner", "machinist", "lead", "admin"]
 Standing = Literal["here", "retired", "binned"]
-
-
-class ChainLink(Schema):
-    """A link of the chain from the plate to the spindle."""
-
-    id: str
-    words: str
-    value: float
-    unit: str
-    path: str
-    assumed: str | None
-    steps: list[Step]
-
-
-class DrawnSpeed(Schema):
-    """A speed and what the spindle has at it."""
-
-    name: str
-    speed_rpm: float
-    power_kw: float
-    rated_nm: float
-    breakdown_nm: float
-    belt_nm: float | None
-    steps: list[Step]
-
-
-class DrawnCurve(Schema):
-    """Torque and power at the spindle over speed."""
-
-    name: str
-    speed_rpm: list[float]
-    torque_nm: list[float]
-    power_kw: list[float]
-
-
-class DrawnTest(Schema):
-    """What a scale under the quill said."""
-
-    force_ratio: float
-    return_spring_n: float
-    spring_measured: bool
-    scatter: float
-
-
-class DrawnHand(Schema):
-    """What a hand makes of the lever or wheel."""
-
-    force_ratio: float
-    return_spring_n: float
-    pulls_n: list[float]
-    thrust_n: list[float]
-    test: DrawnTest | None
-    steps: list[Step]
-
-
-class DrawnPair(Schema):
-    """A pulley pair and the speed it gives."""
-
-    name: str
-    motor_pulley_mm: float
-    spindle_pulley_mm: float
-    idler_in_mm: float | None
-    idler_out_mm: float | None
-    reduction: float
-    measured_rpm: float | None
-    speed_rpm: float | None
-
-
-class DrawnMachine(Schema):
-    """A machine drawn up from its record."""
-
-    chain: list[ChainLink]
-    speeds: list[DrawnSpeed]
-    curves: list[DrawnCurve]
-    hand: DrawnHand | None
-    train: list[DrawnPair]
-    motor_speed_rpm: float
-    assumed: list[Assumed]
-
-
-class RatedDrill(Schema):
-    """The largest drill in a metal: on the plate, and worked out."""
-
-    metal: str
-    plate_mm: float | None
-    computed_mm: float | None
-    next_mm: float | None
-    why: str
-
-
-class RatedAnswer(Schema):
-    """What a machine drills beside what its plate says."""
-
-    rated: list[RatedDrill]
-
-
-class PlateReading(Schema):
-    """A figure found on a plate."""
-
-    text: str
-    field: str
-    value: float | str
 
 
 class PasteAnswer(Schema):
@@ -120,25 +20,6 @@ class PasteAnswer(Schema):
     items: list[dict[str, Any]]
     points: list[list[float]]
     left: str
-
-
-class Outline(Schema):
-    """A cutter as it is drawn to scale."""
-
-    family: str
-    diameter_mm: float
-    point: str
-    point_angle_deg: float
-    substrate: str
-    body_length_mm: float
-    flute_length_mm: float
-    shank: str
-    shank_diameter_mm: float
-    wear: str
-    cut_depth_mm: float | None
-    edges: int
-    pitch_mm: float | None
-    step_diameter_mm: float | None
 
 
 class Slot(Schema):

@@ -81,7 +81,7 @@ export const api = {
   removePlan: async (slug: string) => taken(await client.DELETE("/api/plans/{slug}", { params: { path: { slug } } })),
   returnPlan: async (slug: string) => taken(await client.POST("/api/plans/{slug}/back", { params: { path: { slug } } })),
   program: async (body: { program: string; case: object }, signal?: AbortSignal) => taken(await client.POST("/api/program", { body: body as Body, signal })),
-  settle: async (body: { case: object; changed: string; pinned: boolean }) => taken(await client.POST("/api/settle", { body: body as Body })),
+  settle: async (body: { case: object; changed: string; pinned: boolean; typed?: object }) => taken(await client.POST("/api/settle", { body: body as Body })),
   read: async (kind: string, text: string, system: string) => taken(await client.GET("/api/read", { params: { query: { kind, text, system } } })),
   me: async () => taken(await client.GET("/api/me")),
   words: async () => taken(await client.GET("/api/words")),
@@ -117,7 +117,7 @@ export const api = {
     taken(
       await client.POST("/api/import/{kind}", {
         params: { path: { kind }, query: { form, write } },
-        body: body as unknown as Body,
+        body: body as Body,
         bodySerializer: (given: unknown) => given as Blob,
         headers: { "Content-Type": "application/octet-stream" },
       }),

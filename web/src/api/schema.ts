@@ -53,7 +53,7 @@ export interface paths {
         };
         /**
          * Words
-         * @description Symbols of quantities, names of limits, words of fields.
+         * @description Words and facts the screens share with the core, and the roles.
          */
         get: operations["shop_api_routers_session_words"];
         put?: never;
@@ -279,7 +279,8 @@ export interface paths {
         put?: never;
         /**
          * Settle Case
-         * @description Bring a case into step after one phrase changed: the crib's cutter, the machine's own speed and feed.
+         * @description Bring a case into step after one phrase changed: the crib's cutter, the machine's own speed and feed. What was `typed` for it is
+         *     read first and put into the case.
          */
         post: operations["shop_api_routers_checks_settle_case"];
         delete?: never;
@@ -1214,8 +1215,39 @@ export interface components {
             message: string;
         };
         /**
+         * FamilyWords
+         * @description A family of cutters: what it is called and does, what it does in a row of steps, and what a screen shows by.
+         *
+         *     drills: makes a hole; standard_form: has points and series; leaves_a_slug: cuts a ring; needs_guide: a bush or pilot guides it;
+         *     feeds_its_pitch: named by its thread; always_carbide: its edge goes without saying; asks: the fields worth asking for it.
+         */
+        FamilyWords: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Verb */
+            verb: string;
+            /** Step */
+            step: string;
+            /** Drills */
+            drills: boolean;
+            /** Standard Form */
+            standard_form: boolean;
+            /** Leaves A Slug */
+            leaves_a_slug: boolean;
+            /** Needs Guide */
+            needs_guide: boolean;
+            /** Feeds Its Pitch */
+            feeds_its_pitch: boolean;
+            /** Always Carbide */
+            always_carbide: boolean;
+            /** Asks */
+            asks: string[];
+        };
+        /**
          * FieldForm
-         * @description A field of a case as a screen asks for it.
+         * @description A field of a case as a screen asks for it; `choices` by their names, in words.
          */
         FieldForm: {
             /** Words */
@@ -1225,13 +1257,67 @@ export interface components {
             /** Unit */
             unit: string;
             /** Choices */
-            choices: string[];
+            choices: {
+                [key: string]: string;
+            };
             /** Accepted */
             accepted: string;
             /** Required */
             required: boolean;
             /** Measure */
             measure: string | null;
+        };
+        /**
+         * MachineWords
+         * @description A kind of machine: what it is called, what stands round its name in a sentence, and what one is like where nothing is said.
+         */
+        MachineWords: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Called */
+            called: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Holding */
+            holding: string;
+            /** Power Kw */
+            power_kw: number;
+            /** Feed */
+            feed: string;
+            /** Drive */
+            drive: string;
+            /** One Range */
+            one_range: boolean;
+            /** Lathe */
+            lathe: boolean;
+            /** Tailstock */
+            tailstock: boolean;
+            /** Programmed */
+            programmed: boolean;
+            /** Canned Cycles */
+            canned_cycles: boolean;
+            /** In Hands */
+            in_hands: boolean;
+            /** On A Magnet */
+            on_a_magnet: boolean;
+        };
+        /**
+         * StepWords
+         * @description A kind of step: whether it drills, and whether a hand can do it without the machine.
+         */
+        StepWords: {
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Drills */
+            drills: boolean;
+            /** By Hand */
+            by_hand: boolean;
         };
         /**
          * Symbol
@@ -1245,7 +1331,7 @@ export interface components {
         };
         /**
          * Words
-         * @description Words the screens share with the core.
+         * @description Words the screens share with the server: the core's, and what each role may do.
          */
         Words: {
             /** Symbols */
@@ -1263,6 +1349,22 @@ export interface components {
             /** Fields */
             fields: {
                 [key: string]: components["schemas"]["FieldForm"];
+            };
+            /** Families */
+            families: components["schemas"]["FamilyWords"][];
+            /** Machine Kinds */
+            machine_kinds: components["schemas"]["MachineWords"][];
+            /** Hand Feeds */
+            hand_feeds: string[];
+            /** Steps */
+            steps: components["schemas"]["StepWords"][];
+            /** Wishes */
+            wishes: {
+                [key: string]: string;
+            };
+            /** Roles */
+            roles: {
+                [key: string]: string;
             };
         };
         /**
@@ -1340,7 +1442,7 @@ export interface components {
         };
         /**
          * Answer
-         * @description The answer to a check.
+         * @description The answer to a check, without its working, which is asked for when it is opened.
          */
         Answer: {
             /**
@@ -1891,20 +1993,6 @@ export interface components {
             words: string;
         };
         /**
-         * SettleAnswer
-         * @description A case brought into step.
-         */
-        SettleAnswer: {
-            /** Case */
-            case: {
-                [key: string]: unknown;
-            };
-            /** Moved */
-            moved: components["schemas"]["Moved"][];
-            /** Cutter */
-            cutter: string | null;
-        };
-        /**
          * Near
          * @description A stock size.
          */
@@ -1927,6 +2015,21 @@ export interface components {
             echo: string;
             /** Near */
             near: components["schemas"]["Near"][];
+        };
+        /**
+         * SettleAnswer
+         * @description A case brought into step.
+         */
+        SettleAnswer: {
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+            /** Moved */
+            moved: components["schemas"]["Moved"][];
+            /** Cutter */
+            cutter: string | null;
+            read: components["schemas"]["ReadAnswer"] | null;
         };
         /**
          * Costs
@@ -2144,11 +2247,13 @@ export interface components {
         };
         /**
          * DrawnHole
-         * @description A hole as the drawing names it.
+         * @description A hole as the drawing names it, and what that means in figures.
          */
         DrawnHole: {
             /** Text */
             text: string;
+            /** Means */
+            means: string;
             /** Drilled Mm */
             drilled_mm: number;
             /** Least Mm */
@@ -5082,6 +5187,13 @@ export interface operations {
                     /** @enum {string} */
                     changed: "diameter" | "cutter" | "machine" | "start" | "other";
                     pinned?: boolean;
+                    typed?: {
+                        /** @description diameter, or the path of the field it goes to */
+                        kind: string;
+                        text: string;
+                        /** @enum {string} */
+                        system?: "metric" | "inch";
+                    };
                 };
             };
         };

@@ -5,11 +5,11 @@ import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { BrowserRouter, NavLink, Route, Routes, useNavigate } from "react-router";
 
-import { api, Refused } from "../api/client";
+import { api, inWords, Refused } from "../api/client";
 import { Bench } from "../features/bench";
 import { OTHER_KEYS, PHRASE_KEYS } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
-import { useMe } from "../job/queries";
+import { useMe, useWords } from "../job/queries";
 import { ACTIONS } from "../ui/places";
 import { Choices } from "../ui/Choices";
 import { INCH, METRIC, QUANTITIES } from "../job/units";
@@ -114,7 +114,6 @@ function Frame() {
     (_, found) => go(SCREENS.find(([, letter]) => found.keys?.includes(letter))?.[2] ?? "/"),
     { enabled: keysOn },
   );
-  if (me.error instanceof Refused && me.error.status === 401) return <SignIn />;
   return (
     <>
       <header className="no-print flex flex-wrap items-center gap-x-4 border-b border-ink px-3 wide:px-5">
@@ -189,13 +188,30 @@ function Frame() {
   );
 }
 
+/** Nothing is drawn before it is known who asks, and what everything is called. */
+function Opened() {
+  const [me, words] = [useMe(), useWords()];
+  if (me.error instanceof Refused && me.error.status === 401) return <SignIn />;
+  const lost = me.error ?? words.error;
+  if (lost)
+    return (
+      <p role="alert" className="p-6">
+        {inWords(lost)}
+      </p>
+    );
+  if (!me.data || !words.data) return <p className="p-6">Opening…</p>;
+  return (
+    <JobProvider>
+      <Frame />
+    </JobProvider>
+  );
+}
+
 export function App() {
   return (
     <QueryClientProvider client={client}>
       <BrowserRouter>
-        <JobProvider>
-          <Frame />
-        </JobProvider>
+        <Opened />
       </BrowserRouter>
     </QueryClientProvider>
   );

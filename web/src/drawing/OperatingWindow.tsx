@@ -1,5 +1,5 @@
 /** The operating window: spindle speed across, feed up; the machine's real speeds as rails, closed ground named on the map itself. */
-import { memo, type PointerEvent, useRef, useState } from "react";
+import { memo, type MouseEvent, type PointerEvent, useRef, useState } from "react";
 
 import type { System } from "../job/types";
 import { significant, split } from "../job/units";
@@ -51,7 +51,7 @@ export const OperatingWindow = memo(function OperatingWindow({ window, system, o
   const justDragged = useRef(false);
   const axes = axesOf(window, width);
   const { x, y, plot } = axes;
-  const under = (event: PointerEvent<SVGElement>): Place | null => {
+  const under = (event: MouseEvent<SVGElement>): Place | null => {
     const box = (event.currentTarget.ownerSVGElement ?? event.currentTarget).getBoundingClientRect();
     const at = { x: ((event.clientX - box.left) / box.width) * width, y: ((event.clientY - box.top) / box.height) * HEIGHT };
     if (at.x < plot.left || at.x > plot.right || at.y < plot.top || at.y > plot.bottom) return null;
@@ -79,7 +79,7 @@ export const OperatingWindow = memo(function OperatingWindow({ window, system, o
         role="img"
         aria-label="Operating window: speed across, feed up. Click a place, drag the point, or use the arrow keys, to move the setting."
         onClick={(event) => {
-          if (!justDragged.current) pick(under(event as never));
+          if (!justDragged.current) pick(under(event));
           justDragged.current = false;
         }}
         onPointerMove={(event) => dragged && setDragged(under(event) ?? dragged)}

@@ -5,7 +5,7 @@ import { LimitBar } from "../drawing/LimitBar";
 import { useJob, useUnits } from "./provider";
 import { phraseOfField } from "./fields";
 import { FieldRow } from "./pickers/FieldRow";
-import { useWords } from "./queries";
+import { words } from "./words";
 import { stepOf } from "./details";
 import { Schools } from "./Schools";
 import type { Answer, LimitFinding, System } from "./types";
@@ -86,7 +86,7 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
 /** What is not known, and where to put it once it is measured; of the spindle's steps, the one it runs in. */
 function Needs({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
   const { state } = useJob();
-  const step = state.job ? Math.max(stepOf(state.job.case), 0) : 0;
+  const step = state.jobs.now ? Math.max(stepOf(state.jobs.now.case), 0) : 0;
   return limit.needs.map((need) => (
     <div key={need.field} className="grid gap-1">
       <p>We don’t know: {need.words}.</p>
@@ -97,12 +97,12 @@ function Needs({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
 
 /** What this limit stands on that nobody has said: each one tap from being replaced by the shop's own figure. */
 function Assumptions({ limit, answer }: { limit: LimitFinding; answer: Answer }) {
-  const reads = useWords().data?.reads[limit.id] ?? [];
-  const words = useWords().data?.fields ?? {};
+  const reads = words().reads[limit.id] ?? [];
+  const { fields } = words();
   const typeable = answer.assumed.filter(
     (one) =>
       reads.some((read) => one.field === read || one.field.startsWith(`${read}.`)) &&
-      ["number", "count", "choice", "flag"].includes(words[one.field]?.kind ?? ""),
+      ["number", "count", "choice", "flag"].includes(fields[one.field]?.kind ?? ""),
   );
   if (typeable.length === 0) return null;
   return (

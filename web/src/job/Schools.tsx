@@ -7,7 +7,7 @@ type School = NonNullable<Case["setting"]["school"]>;
 
 export function Schools({ answer }: { answer: Answer }) {
   const { state, change, system } = useJob();
-  const pinned = state.job?.case.setting.school ?? null;
+  const pinned = state.jobs.now?.case.setting.school ?? null;
   const pin = (school: School | null) => void change({ phrase: "feed", edit: (was) => ({ ...was, setting: { ...was.setting, school } }) });
   const { demand } = answer;
   return (

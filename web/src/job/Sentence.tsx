@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useRef } from "react";
 
 import { PhrasePicker } from "../ui/PhrasePicker";
 import { phraseOfField } from "./fields";
-import { FAMILIES, MACHINES } from "./families";
+import { familyOf, machineOf } from "./words";
 import { PHRASE_KEYS } from "./keys";
 import {
   basePhrase,
@@ -62,7 +62,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   useEffect(() => {
     latest.current = open;
   }, [open]);
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   // A slow answer may close the picker it was asked in, not another that has opened since.
   const done = (name: Phrase) => () => latest.current === name && onOpen(null);
@@ -89,7 +89,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   };
   const feed = feedPhrase(job, answer, system);
   const start = startPhrase(job, system, answer);
-  const place = MACHINES[job.case.machine.kind];
+  const place = machineOf(job.case.machine.kind);
   const base = basePhrase(job.case, system);
   const said = [
     // An open picker says for itself what does not read.
@@ -102,7 +102,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
   return (
     <section aria-label="The job" className="grid gap-1">
       <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">
-        {FAMILIES[job.case.cutter.family].verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker answer={answer} onDone={done("diameter")} />)},{" "}
+        {familyOf(job.case.cutter.family).verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker answer={answer} onDone={done("diameter")} />)},{" "}
         {phrase("depth", depthPhrase(job, system), <DepthPicker answer={answer} onDone={done("depth")} />)}, in{" "}
         {phrase("material", materialPhrase(job, materials.data ?? []), <MaterialPicker onDone={done("material")} />, true)}, {start.lead}{" "}
         {phrase("start", start, <StartPicker answer={answer} onDone={done("start")} />)}, with the{" "}
@@ -142,7 +142,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
 function Newer() {
   const { state, change } = useJob();
   const machines = useMachines();
-  const ref = state.job?.refs.machine;
+  const ref = state.jobs.now?.refs.machine;
   const record = machines.data?.find((one) => one.id === ref?.id);
   if (!ref || !record || ref.revision === 0 || record.revision <= ref.revision) return null;
   const take = () =>

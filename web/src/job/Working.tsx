@@ -2,7 +2,8 @@
 import type { Schemas } from "../api/client";
 import { typeset } from "./formula";
 import { useJob } from "./provider";
-import { useWords, useWorking } from "./queries";
+import { useWorking } from "./queries";
+import { words } from "./words";
 import { significant } from "./units";
 
 type Step = Schemas["Step"];
@@ -17,7 +18,7 @@ function value(one: unknown): string {
 /** The working of one limit, or of a part that several stand on, of the job on screen; asked for when it is opened. */
 export function WorkingOf({ limit, scope }: { limit?: string; scope?: string }) {
   const { state } = useJob();
-  const found = useWorking(state.job?.case ?? null);
+  const found = useWorking(state.jobs.now?.case ?? null);
   if (found.lost) return <p className="text-sm text-faint">The server does not answer; the working comes when it does.</p>;
   if (!found.data) return <p className="text-sm text-faint">Working it out…</p>;
   const steps = limit ? found.data.limits[limit] : found.data.scopes[scope ?? ""];
@@ -29,7 +30,6 @@ export function WorkingOf({ limit, scope }: { limit?: string; scope?: string }) 
 }
 
 export function Working({ steps }: { steps: readonly Step[] }) {
-  const words = useWords();
   return (
     <ol className="grid gap-2">
       {steps.map((step, place) => (
@@ -48,7 +48,7 @@ export function Working({ steps }: { steps: readonly Step[] }) {
           <div className="figure text-xs text-faint">
             {Object.entries(step.values)
               .map(([name, put]) => {
-                const symbol = words.data?.symbols[name];
+                const symbol = words().symbols[name];
                 return `${symbol?.symbol ?? name} = ${value(put)}${symbol?.unit ? ` ${symbol.unit}` : ""}`;
               })
               .join(" · ")}

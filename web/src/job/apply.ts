@@ -18,9 +18,9 @@ function put(target: Record<string, unknown>, path: readonly string[], value: un
 
 /** The case with a way's changes; a feed given one way takes the place of any other. */
 export function applied(was: Case, changes: Record<string, unknown>): Case {
-  const next = { ...was } as unknown as Record<string, unknown>;
+  const next: Case & Record<string, unknown> = { ...was };
   const feeds = FEEDS.some((feed) => `setting.${feed}` in changes);
-  if (feeds) next.setting = Object.fromEntries(Object.entries(was.setting).filter(([name]) => !(FEEDS as readonly string[]).includes(name)));
+  if (feeds) next.setting = Object.fromEntries(Object.entries(was.setting).filter(([name]) => !(FEEDS as readonly string[]).includes(name))) as Case["setting"];
   for (const [path, value] of Object.entries(changes)) put(next, path.split("."), value);
-  return next as unknown as Case;
+  return next;
 }

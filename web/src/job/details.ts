@@ -1,26 +1,6 @@
 /** What each picker asks for beyond its main thing: fields of the case by their paths, as the job's own facts call for them. */
 import { type Case, type Phrase, stagesOf } from "./types";
-
-const CUTTER: Partial<Record<Case["cutter"]["family"], readonly string[]>> = {
-  twist: [
-    "cutter.series",
-    "cutter.point_angle_deg",
-    "cutter.flute_length_mm",
-    "cutter.free_length_mm",
-    "cutter.flute",
-    "cutter.helix_deg",
-    "cutter.coolant_through",
-  ],
-  spade: ["cutter.point_angle_deg", "cutter.free_length_mm", "cutter.body_length_mm", "cutter.coolant_through"],
-  "replaceable-tip": ["cutter.flute_length_mm", "cutter.free_length_mm", "cutter.coolant_through"],
-  indexable: ["cutter.flute_length_mm", "cutter.free_length_mm", "cutter.shift_mm"],
-  gun: ["cutter.tube_length_mm", "cutter.tube_diameter_mm", "cutter.steady_rests", "cutter.coolant_hole_mm"],
-  annular: ["cutter.slug_diameter_mm", "cutter.teeth", "cutter.cut_depth_mm", "cutter.chip_stages", "cutter.pin_spring_n"],
-  step: ["cutter.step_diameter_mm", "cutter.free_length_mm"],
-  centre: ["cutter.step_diameter_mm", "cutter.free_length_mm"],
-  tap: ["cutter.pitch_mm", "cutter.chamfer_threads"],
-  "thread-mill": ["cutter.pitch_mm", "cutter.free_length_mm"],
-};
+import { familyOf, machineOf } from "./words";
 
 const FEED: Record<string, readonly string[]> = {
   "hand-lever": ["machine.feed.lever_length_mm", "machine.feed.pinion_radius_mm", "machine.feed.efficiency", "machine.feed.return_spring_n"],
@@ -50,7 +30,8 @@ function machine(job: Case): string[] {
 
 function holding(job: Case): string[] {
   const kind = job.holding?.kind;
-  const turned = job.machine.kind === "lathe" ? ["holding.tailstock_clamp_n"] : job.machine.kind === "hand-held" ? ["machine.side_handle"] : [];
+  const machine = machineOf(job.machine.kind);
+  const turned = machine.tailstock ? ["holding.tailstock_clamp_n"] : machine.in_hands ? ["machine.side_handle"] : [];
   if (kind === "hand") return ["holding.kind", "holding.arm_mm", ...turned];
   const count = kind === "clamps" || kind == null ? ["holding.count"] : [];
   return ["holding.kind", ...count, "holding.force_n", "holding.arm_mm", "holding.stop", "holding.friction", ...turned];
@@ -75,8 +56,11 @@ export const DETAILS: Record<Phrase, (job: Case) => readonly string[]> = {
     "setting.approach_mm",
   ],
   material: () => [],
-  start: (job) => (job.cutter.family === "gun" ? ["hole.start.kind"] : job.cutter.family === "annular" ? ["cutter.slug_diameter_mm"] : []),
-  cutter: (job) => CUTTER[job.cutter.family] ?? ["cutter.free_length_mm", "cutter.edges"],
+  start: (job) => {
+    const family = familyOf(job.cutter.family);
+    return family.needs_guide ? ["hole.start.kind"] : family.leaves_a_slug ? ["cutter.slug_diameter_mm"] : [];
+  },
+  cutter: (job) => familyOf(job.cutter.family).asks,
   machine,
   speed: () => ["setting.speed_factor"],
   feed: (job) => FEED[job.machine.feed.kind] ?? [],

@@ -1,7 +1,5 @@
 /** Any field of the case by its path: reading it, putting it, and the words of its choices. */
 import { applied } from "./apply";
-import { BEHIND, COOLANT, ENTRY, HOLDING, PECKS, POINTS, STARTS, SUBSTRATES, WEAR } from "./phrases";
-import { ORIENTATION, SURFACES } from "./families";
 import type { Case, Phrase } from "./types";
 
 /** What stands at a path; undefined where nothing does. */
@@ -14,22 +12,6 @@ export const withField = (job: Case, path: string, value: unknown): Case => appl
 
 /** The same path for any place in a list, as the table of fields has it. */
 export const pattern = (path: string): string => path.replace(/\.\d+(?=\.|$)/g, "[]");
-
-const CHOICE_WORDS: Record<string, Record<string, string>> = {
-  "hole.entry": ENTRY,
-  "hole.behind": BEHIND,
-  "hole.start.kind": STARTS,
-  "holding.kind": HOLDING,
-  "machine.coolant.method": COOLANT,
-  "machine.magnet.orientation": ORIENTATION,
-  "machine.magnet.surface": SURFACES,
-  "cutter.wear": WEAR,
-  "cutter.point": POINTS,
-  "cutter.substrate": SUBSTRATES,
-  "setting.pecks.kind": PECKS,
-};
-/** A choice in words. */
-export const choiceWords = (path: string, key: string): string => CHOICE_WORDS[path]?.[key] ?? key.replaceAll("-", " ");
 
 /** Fields that say which record's machine or cutter it is: changed, it is no longer the record's. */
 const OF_THE_RECORD = /^(machine\.(spindle|feed|stiffness|max_thrust|stroke|daylight)|cutter\.)/;

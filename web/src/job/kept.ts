@@ -26,7 +26,7 @@ export function useFirstJob() {
   const checks = useChecks();
   const first = checks.data?.filter((check) => check.demo).at(-1) ?? checks.data?.at(-1);
   useEffect(() => {
-    if (!state.job && first) void openCheck(first.slug).then((job) => dispatch({ do: "open", job }));
-  }, [state.job, first, dispatch]);
-  return { empty: !state.job && checks.data?.length === 0, failed: checks.isError && !state.job };
+    if (!state.jobs.now && first) void openCheck(first.slug).then((job) => dispatch({ do: "open", job }));
+  }, [state.jobs.now, first, dispatch]);
+  return { empty: !state.jobs.now && checks.data?.length === 0, failed: checks.isError && !state.jobs.now };
 }

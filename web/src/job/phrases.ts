@@ -1,56 +1,10 @@
 /** How each phrase of the job sentence reads. */
 import type { Schemas } from "../api/client";
-import { FAMILIES, MACHINES, ORIENTATION, SURFACES } from "./families";
 import { PROGRAMMED } from "./program";
 import type { Answer, Case, Job, System } from "./types";
 import { isHandFed, stagesOf } from "./types";
+import { choiceWords, familyOf, machineOf } from "./words";
 import { drillSize, METRIC, nominal, plain, show, significant, speed } from "./units";
-
-export const SUBSTRATES = { hss: "HSS", "hss-co": "cobalt", carbide: "solid carbide", "carbide-tipped": "carbide-tipped" } as const;
-export const POINTS = {
-  conventional: "conventional point",
-  thinned: "thinned web",
-  split: "split point",
-  "self-centring": "self-centring point",
-  "four-facet": "four-facet point",
-  sheet: "sheet-metal point",
-} as const;
-export const WEAR = { sharp: "sharp", used: "used", dull: "dull" } as const;
-export const COOLANT = { dry: "dry", brush: "brushed oil", mist: "mist", flood: "flood", through: "coolant through the drill" } as const;
-export const ENTRY = {
-  flat: "flat face",
-  scale: "raw scale",
-  curved: "curved face",
-  concave: "hollow face",
-  angled: "sloping face",
-  interrupted: "into an existing bore",
-} as const;
-export const BEHIND = {
-  air: "air below",
-  backing: "backing block below",
-  parallels: "on parallels",
-  table: "on the table",
-  vice: "on the floor of the vice",
-} as const;
-export const HOLDING = {
-  vice: "in a vice",
-  clamps: "clamped down",
-  stop: "against a stop",
-  magnet: "by the magnet only",
-  "lathe-chuck": "in the lathe chuck",
-  hand: "held by bare hands",
-} as const;
-export const STARTS = {
-  none: "no mark",
-  punch: "punched",
-  spot: "spotted",
-  centre: "centre-drilled",
-  bush: "through a bush",
-  pilot: "from a pilot",
-} as const;
-export const PECKS = { none: "no pecks", "chip-break": "chip-break pecks", full: "pecked, full retract" } as const;
-
-const word = (table: Record<string, string>, key: string | null | undefined, fallback: string): string => table[key ?? fallback] ?? String(key);
 
 export type Line = { text: string; echo?: string; assumed?: boolean };
 
@@ -64,9 +18,9 @@ export function diameterPhrase(job: Job, system: System): Line {
 export function depthPhrase(job: Job, system: System): Line {
   const { hole } = job.case;
   const blind = hole.through === false;
-  if (job.case.cutter.family === "annular")
-    return { text: blind ? `a groove ${plain(hole.depth_mm, system)} deep` : `through ${plain(hole.depth_mm, system)} plate` };
-  const times = job.case.cutter.family === "gun" ? `, ${significant(hole.depth_mm / hole.diameter_mm, 2)} D` : "";
+  const family = familyOf(job.case.cutter.family);
+  if (family.leaves_a_slug) return { text: blind ? `a groove ${plain(hole.depth_mm, system)} deep` : `through ${plain(hole.depth_mm, system)} plate` };
+  const times = family.needs_guide ? `, ${significant(hole.depth_mm / hole.diameter_mm, 2)} D` : "";
   const plates = hole.stack_mm?.length ?? 0;
   const how = blind ? `blind${hole.bottom === "flat" ? ", flat-bottomed" : ""}` : plates > 1 ? `through a stack of ${plates}` : "through";
   return { text: `${plain(hole.depth_mm, system)} deep, ${how}${times}` };
@@ -83,51 +37,51 @@ export function materialPhrase(job: Job, materials: readonly Schemas["MaterialRe
 export function startPhrase(job: Job, system: System, answer: Answer | null = null): Line & { lead: string } {
   const { hole, cutter } = job.case;
   const start = hole.start_diameter_mm ?? 0;
-  if (cutter.family === "annular" && start === 0) {
+  const family = familyOf(cutter.family);
+  if (family.leaves_a_slug && start === 0) {
     const assumed = answer?.assumed.find((one) => one.field === "cutter.slug_diameter_mm")?.value as number | undefined;
     const slug = cutter.slug_diameter_mm ?? assumed;
     return { lead: "around", text: slug ? `a ${plain(slug, system)} slug` : "its slug", assumed: cutter.slug_diameter_mm == null };
   }
-  if (cutter.family === "gun")
+  if (family.needs_guide)
     return {
       lead: hole.start?.kind === "bush" ? "through" : "from",
       text: hole.start?.kind === "bush" ? "a bush" : hole.start?.kind === "pilot" ? "a pilot" : "a bare face",
     };
-  if (start > 0) return { lead: FAMILIES[cutter.family].drills ? "opening" : "in", text: `a ${plain(start, system)} hole` };
+  if (start > 0) return { lead: family.drills ? "opening" : "in", text: `a ${plain(start, system)} hole` };
   return { lead: "from", text: "solid" };
 }
 
 export function cutterPhrase(job: Job, system: System): Line {
   const { cutter, hole } = job.case;
   const size = drillSize(cutter.diameter_mm ?? hole.diameter_mm, system);
-  const { noun } = FAMILIES[cutter.family];
-  const edge = cutter.substrate == null && cutter.family !== "twist" ? "" : `${word(SUBSTRATES, cutter.substrate, "hss")} `;
-  if (cutter.family === "twist") return { text: `${size} ${edge}${noun}, ${word(POINTS, cutter.point, "conventional")}` };
-  if (cutter.family === "tap") return { text: `M${cutter.diameter_mm ?? hole.diameter_mm}${cutter.pitch_mm ? ` by ${cutter.pitch_mm}` : ""} ${edge}${noun}` };
+  const family = familyOf(cutter.family);
+  const noun = family.words;
+  const edge = cutter.substrate == null && !family.standard_form ? "" : `${choiceWords("cutter.substrate", cutter.substrate, "hss")} `;
+  if (family.standard_form) return { text: `${size} ${edge}${noun}, ${choiceWords("cutter.point", cutter.point, "conventional")}` };
+  if (family.feeds_its_pitch) return { text: `M${cutter.diameter_mm ?? hole.diameter_mm}${cutter.pitch_mm ? ` by ${cutter.pitch_mm}` : ""} ${edge}${noun}` };
   const shift = cutter.shift_mm ? `, shifted ${plain(cutter.shift_mm, system)}` : "";
-  return { text: `${size} ${CARBIDE_ANYWAY.has(cutter.family) ? "" : edge}${noun}${shift}` };
+  return { text: `${size} ${family.always_carbide ? "" : edge}${noun}${shift}` };
 }
 
-/** Families whose edge is carbide and goes without saying. */
-const CARBIDE_ANYWAY = new Set<string>(["replaceable-tip", "indexable", "gun", "thread-mill"]);
-
-export const machinePhrase = (job: Job): Line => ({ text: job.case.machine.name ?? MACHINES[job.case.machine.kind].words });
+export const machinePhrase = (job: Job): Line => ({ text: job.case.machine.name ?? machineOf(job.case.machine.kind).called });
 
 /** How a magnet's base lies, and on what. */
 export function basePhrase(job: Case, system: System): Line | null {
   const { machine, hole } = job;
-  if (machine.kind !== "magnetic") return null;
+  if (!machineOf(machine.kind).on_a_magnet) return null;
   if (!machine.magnet) return { text: "its magnet not described" };
   const plate = hole.plate_thickness_mm ?? hole.depth_mm;
   return {
-    text: `${ORIENTATION[machine.magnet.orientation ?? "down"]} on ${plain(plate, system)} ${SURFACES[machine.magnet.surface ?? "bare"]} plate`,
+    text: `${choiceWords("machine.magnet.orientation", machine.magnet.orientation, "down")} on ${plain(plate, system)} ${choiceWords("machine.magnet.surface", machine.magnet.surface, "bare")} plate`,
   };
 }
 
 export function speedPhrase(job: Job): Line {
   const { setting, machine } = job.case;
   const stage = stagesOf(machine).find((step) => step.speed_rpm != null && Math.abs(step.speed_rpm / setting.speed_rpm - 1) < 0.01);
-  const loaded = machine.kind === "magnetic" || machine.kind === "hand-held" ? " under load" : "";
+  const kind = machineOf(machine.kind);
+  const loaded = kind.on_a_magnet || kind.in_hands ? " under load" : "";
   return { text: `${stage?.name ? `${stage.name}, ` : ""}${speed(setting.speed_rpm)}${loaded}` };
 }
 
@@ -171,7 +125,7 @@ export type SetUp = { phrase: "entry" | "behind" | "holding" | "held" | "coolant
 
 /** What holds the work, with what was said of it. */
 function holdingPhrase({ holding, machine }: Case, system: System): string {
-  const kind = word(HOLDING, holding?.kind, MACHINES[machine.kind].holding);
+  const kind = choiceWords("holding.kind", holding?.kind, machineOf(machine.kind).holding);
   const force = holding?.force_n ? show(holding.force_n, "N", system, 2) : "";
   const clamps = holding?.count && holding.kind === "clamps" ? `${holding.count} clamps` : kind;
   return [clamps, force && (holding?.kind === "clamps" ? `${force} each` : force), holding?.stop && "against a stop"].filter(Boolean).join(", ");
@@ -179,7 +133,7 @@ function holdingPhrase({ holding, machine }: Case, system: System): string {
 
 function coolantPhrase({ machine }: Case, system: System): string {
   const { method, pressure_bar } = machine.coolant ?? {};
-  return `${word(COOLANT, method, "dry")}${pressure_bar ? `, ${show(pressure_bar, "bar", system, 2)}` : ""}`;
+  return `${choiceWords("machine.coolant.method", method, "dry")}${pressure_bar ? `, ${show(pressure_bar, "bar", system, 2)}` : ""}`;
 }
 
 /** What is asked of the finished hole, and what stands near it. */
@@ -200,11 +154,11 @@ export function setUp(job: Case, system: System, answer: Answer | null = null): 
     {
       phrase: "entry",
       line: {
-        text: `${word(ENTRY, hole.entry, "flat")}${slope}, ${word(STARTS, hole.start?.kind, "punch")}`,
+        text: `${choiceWords("hole.entry", hole.entry, "flat")}${slope}, ${choiceWords("hole.start.kind", hole.start?.kind, "punch")}`,
         assumed: hole.entry == null && hole.start?.kind == null,
       },
     },
-    { phrase: "behind", line: { text: word(BEHIND, hole.behind, "air"), assumed: hole.behind == null } },
+    { phrase: "behind", line: { text: choiceWords("hole.behind", hole.behind, "air"), assumed: hole.behind == null } },
     { phrase: "holding", line: { text: holdingPhrase(job, system), assumed: holding?.kind == null } },
     {
       phrase: "held",
@@ -214,11 +168,11 @@ export function setUp(job: Case, system: System, answer: Answer | null = null): 
       },
     },
     { phrase: "coolant", line: { text: coolantPhrase(job, system), assumed: machine.coolant?.method == null } },
-    { phrase: "wear", line: { text: `${word(WEAR, cutter.wear, "sharp")} edge`, assumed: cutter.wear == null } },
+    { phrase: "wear", line: { text: `${choiceWords("cutter.wear", cutter.wear, "sharp")} edge`, assumed: cutter.wear == null } },
     {
       phrase: "pecks",
       line: {
-        text: `${word(PECKS, setting.pecks?.kind, "none")}${pecks ? `, ${pecks} of them` : ""}`,
+        text: `${choiceWords("setting.pecks.kind", setting.pecks?.kind, "none")}${pecks ? `, ${pecks} of them` : ""}`,
         assumed: setting.pecks?.kind == null,
       },
     },
@@ -230,7 +184,9 @@ export function setUp(job: Case, system: System, answer: Answer | null = null): 
 export function heldPhrase(job: Case, assumedShank: string | undefined): string {
   const holder = job.machine.holder;
   const shank = job.cutter.shank ?? assumedShank;
-  if (holder?.kind === "morse") return `MT${shank?.replace("morse-", "") ?? holder.size ?? ""}${holder.tang_engaged === false ? ", no tang" : ", tang in"}`;
+  if (holder?.kind === "morse" && (shank?.startsWith("morse") ?? true))
+    return `MT${shank?.replace("morse-", "") ?? holder.size ?? ""}${holder.tang_engaged === false ? ", no tang" : ", tang in"}`;
+  if (holder?.kind === "morse") return `an arbor in its ${holder.size != null ? `MT${holder.size}` : "Morse"} socket`;
   if (holder?.kind === "side-lock" || (!holder?.kind && shank === "flats")) return "a side-lock";
   if (holder?.kind === "hydraulic" || holder?.kind === "shrink") return `a ${holder.kind} holder`;
   if (holder?.kind === "chuck") return `${holder.capacity_mm ? `${holder.capacity_mm} mm ` : ""}${holder.grip ?? "keyed"} chuck`;
@@ -241,14 +197,14 @@ export function heldPhrase(job: Case, assumedShank: string | undefined): string 
 export function plainSentence(job: Job, answer: Answer | null, materials: readonly Schemas["MaterialRecord"][], system: System): string {
   const feed = feedPhrase(job, answer, system);
   const start = startPhrase(job, system, answer);
-  const place = MACHINES[job.case.machine.kind];
+  const place = machineOf(job.case.machine.kind);
   const base = basePhrase(job.case, system);
-  const after = [place.after?.replace(/,$/, ""), base?.text]
+  const after = [place.after.replace(/,$/, ""), base?.text]
     .filter(Boolean)
     .map((words) => `, ${words},`)
     .join("");
   return (
-    `${FAMILIES[job.case.cutter.family].verb} ${diameterPhrase(job, system).text}, ${depthPhrase(job, system).text}, in ${materialPhrase(job, materials).text}, ` +
+    `${familyOf(job.case.cutter.family).verb} ${diameterPhrase(job, system).text}, ${depthPhrase(job, system).text}, in ${materialPhrase(job, materials).text}, ` +
     `${start.lead} ${start.text}, with the ${cutterPhrase(job, system).text}, ${place.before} ${machinePhrase(job).text}${after} ` +
     `at ${speedPhrase(job).text}, ${feed.lead} ${feed.text}.`
   );

@@ -3,7 +3,7 @@ import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 
-import { JobProvider, useJob } from "./provider";
+import { figure, JobProvider, useJob } from "./provider";
 import { useCheck } from "./queries";
 import type { Case, Job } from "./types";
 import { encodeJob } from "./url";
@@ -46,28 +46,29 @@ function wrapper({ children }: { children: ReactNode }) {
 const withDiameter = (was: Case, diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, diameter_mm } });
 
 it("takes a figure that reads, settles what moves with it, and says what moved", async () => {
-  replies.set("/api/read", { status: 200, body: { text: "22", value: 22, echo: "", near: [] } });
+  const read = { text: "22", value: 22, echo: "22 mm", near: [] };
   const moved = withDiameter({ ...CASE, cutter: { family: "twist", diameter_mm: 22 } }, 22);
-  replies.set("/api/settle", { status: 200, body: { case: moved, moved: [{ phrase: "cutter", words: "the 22 mm one" }], cutter: "d-22" } });
+  replies.set("/api/settle", { status: 200, body: { case: moved, moved: [{ phrase: "cutter", words: "the 22 mm one" }], cutter: "d-22", read } });
   const { result } = renderHook(useJob, { wrapper });
   act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "22" }));
-  await act(async () => expect(await result.current.read("diameter", "diameter", "22", withDiameter, "diameter")).toBe(true));
-  expect(result.current.state.job?.case.cutter.diameter_mm).toBe(22);
-  expect(result.current.state.job?.refs.cutter).toEqual({ id: "d-22", revision: 0 });
+  await act(async () => expect(await result.current.read("diameter", "diameter", "22", undefined, "diameter")).toBe(true));
+  expect(asked).toEqual(["/api/settle"]);
+  expect(result.current.state.jobs.now?.case.cutter.diameter_mm).toBe(22);
+  expect(result.current.state.jobs.now?.refs.cutter).toEqual({ id: "d-22", revision: 0 });
   expect(result.current.state.moved).toEqual({ cutter: "the 22 mm one" });
   expect(result.current.state.drafts).toEqual({});
-  expect(result.current.state.job?.case.hole.diameter_mm).toBe(22);
+  expect(result.current.state.jobs.now?.case.hole.diameter_mm).toBe(22);
   act(() => result.current.dispatch({ do: "undo" }));
-  expect(result.current.state.job?.case).toEqual(CASE);
+  expect(result.current.state.jobs.now?.case).toEqual(CASE);
 });
 
 it("keeps a draft the server refuses, with its words, through a reload", async () => {
   replies.set("/api/read", { status: 422, body: { errors: [{ field: "diameter", message: "“2o” is not a drill size" }] } });
   const { result, unmount } = renderHook(useJob, { wrapper });
   act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "2o" }));
-  await act(async () => expect(await result.current.read("diameter", "diameter", "2o", withDiameter)).toBe(false));
+  await act(async () => expect(await result.current.read("diameter", "diameter", "2o", figure(withDiameter))).toBe(false));
   expect(result.current.state.wrong.diameter).toContain("not a drill size");
-  expect(result.current.state.job?.case).toEqual(CASE);
+  expect(result.current.state.jobs.now?.case).toEqual(CASE);
   unmount();
   expect(renderHook(useJob, { wrapper }).result.current.state.drafts.diameter).toBe("2o");
 });
@@ -76,12 +77,17 @@ it("waits for a server that is gone and reads the draft when it is back", async 
   const { result } = renderHook(useJob, { wrapper });
   act(() => result.current.dispatch({ do: "draft", slot: "depth", text: "40" }));
   await act(async () => {
-    await result.current.read("depth", "length", "40", (was, depth_mm) => ({ ...was, hole: { ...was.hole, depth_mm } }));
+    await result.current.read(
+      "depth",
+      "length",
+      "40",
+      figure((was, depth_mm) => ({ ...was, hole: { ...was.hole, depth_mm } })),
+    );
   });
   expect(result.current.lost).toBe(true);
   replies.set("/api/read", { status: 200, body: { text: "40", value: 40, echo: "", near: [] } });
   replies.set("/api/me", { status: 200, body: { username: "demo", name: "Demo", demo: true } });
-  await waitFor(() => expect(result.current.state.job?.case.hole.depth_mm).toBe(40));
+  await waitFor(() => expect(result.current.state.jobs.now?.case.hole.depth_mm).toBe(40));
   expect(result.current.lost).toBe(false);
 });
 
@@ -91,12 +97,12 @@ it("drops the answer to a question that was overtaken by another draft", async (
   act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "21" }));
   let reading: Promise<boolean> | undefined;
   act(() => {
-    reading = result.current.read("diameter", "diameter", "21", withDiameter);
+    reading = result.current.read("diameter", "diameter", "21", figure(withDiameter));
   });
   act(() => result.current.dispatch({ do: "draft", slot: "diameter", text: "21.5" }));
   await act(async () => void (await reading));
   expect(result.current.state.drafts.diameter).toBe("21.5");
-  expect(result.current.state.job?.case.hole.diameter_mm).toBe(20);
+  expect(result.current.state.jobs.now?.case.hole.diameter_mm).toBe(20);
 });
 
 it("keeps the last good answer, marked stale, when the next case is refused", async () => {

@@ -4,8 +4,9 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 
 import { api, Lost, Refused } from "../api/client";
 import { partsFromRecord } from "./fields";
+import { useHeard, useReadText } from "./queries";
 import { type Action, reduce, start, type State } from "./store";
-import type { Case, Job, Phrase, Slot, System } from "./types";
+import type { Case, Job, Phrase, Side, Slot, System } from "./types";
 import { phraseOfSlot } from "./types";
 import { METRIC, sideOf, unitOf } from "./units";
 import { jobInAddress } from "./url";
@@ -18,7 +19,13 @@ export const PAUSE_MS = 250;
 type Settled = "diameter" | "cutter" | "machine" | "start";
 /** A typed figure read; a list where the field takes several. */
 export type Read = number | number[];
-type Apply = (job: Case, value: never) => Case;
+export type Apply = (job: Case, value: Read) => Case;
+/** What takes one figure. */
+export const figure =
+  (put: (job: Case, value: number) => Case): Apply =>
+  (job, value) =>
+    put(job, Array.isArray(value) ? (value[0] ?? 0) : value);
+const unchanged: Apply = (job) => job;
 export type Change = {
   phrase: Phrase;
   /** Where it was typed, if not into the phrase's own field. */
@@ -27,6 +34,8 @@ export type Change = {
   /** Which other phrases may have to move with it; none where it stands alone. */
   settles?: Settled;
   typed?: string | null;
+  /** Text that settling reads first: what it was typed for, and in which units. */
+  text?: { kind: string; text: string; system: Side };
   refs?: Partial<Job["refs"]>;
   nudge?: string;
 };
@@ -35,7 +44,8 @@ export type JobStore = {
   state: State;
   dispatch: (action: Action) => void;
   change: (change: Change) => Promise<boolean>;
-  read: (slot: Slot, kind: string, text: string, apply: Apply, settles?: Settled) => Promise<boolean>;
+  /** Reads typed text and puts it into the job; what settles is put there by the settling, and needs no `apply`. */
+  read: (slot: Slot, kind: string, text: string, apply?: Apply, settles?: Settled) => Promise<boolean>;
   system: System;
   setSystem: (system: System) => void;
   lost: boolean;
@@ -79,71 +89,80 @@ function typedAfter(job: Job, change: Change): Job["typed"] {
 type Waiting = { slot: Slot; kind: string; apply: Apply; settles?: Settled };
 
 export function JobProvider({ children }: { children: ReactNode }) {
-  const [state, dispatch] = useReducer(reduce, null, () => start(jobInAddress(), savedDrafts()));
+  const [state, show] = useReducer(reduce, null, () => start(jobInAddress(), savedDrafts()));
+  // What was last done is known at once, not only when it is drawn: two answers may come in between.
+  const latest = useRef(state);
+  const dispatch = useCallback((action: Action) => {
+    latest.current = reduce(latest.current, action);
+    show(action);
+  }, []);
   const [system, keepSystem] = useState<System>(savedSystem);
   const [lost, setLost] = useState(false);
   const waiting = useRef(new Map<Slot, Waiting>());
-  const latest = useRef(state);
   const turn = useRef(0);
-  useEffect(() => {
-    latest.current = state;
-  }, [state]);
-
+  const readText = useReadText();
+  const heard = useRef(useHeard());
   useEffect(() => sessionStorage.setItem(DRAFTS, JSON.stringify(state.drafts)), [state.drafts]);
 
-  const change = useCallback(async function attempt(wanted: Change): Promise<boolean> {
-    const { job } = latest.current;
-    if (!job) return false;
-    const edited = wanted.edit(structuredClone(job.case));
-    const next: Job = { ...job, case: edited, typed: typedAfter(job, wanted), refs: { ...job.refs, ...wanted.refs } };
-    const step = { do: "commit", slot: wanted.slot ?? wanted.phrase, nudge: wanted.nudge, at: performance.now() } as const;
-    if (!wanted.settles) {
-      dispatch({ ...step, job: next });
-      return true;
-    }
-    turn.current += 1;
-    const mine = turn.current;
-    try {
-      const settled = await api.settle({ case: edited, changed: wanted.settles, pinned: job.pinned });
-      setLost(false);
-      if (mine !== turn.current) return false;
-      // Something else was changed while this was settled: it is settled anew, on top of that.
-      if (latest.current.job !== job) return await attempt(wanted);
-      const cutterMoved = settled.moved.some((move) => move.phrase === "cutter");
-      const refs = cutterMoved ? { ...next.refs, cutter: settled.cutter ? { id: settled.cutter, revision: 0 } : undefined } : next.refs;
-      const typed = settled.moved.some((move) => move.phrase === "diameter") ? { ...next.typed, diameter: undefined } : next.typed;
-      dispatch({ ...step, job: { ...next, case: settled.case as Case, refs, typed }, moved: settled.moved });
-      return true;
-    } catch (error) {
-      if (error instanceof Lost) setLost(true);
-      if (error instanceof Refused) dispatch({ do: "wrong", slot: wanted.slot ?? wanted.phrase, words: error.message });
-      return false;
-    }
-  }, []);
+  const change = useCallback(
+    async function attempt(wanted: Change): Promise<boolean> {
+      const job = latest.current.jobs.now;
+      if (!job) return false;
+      const edited = wanted.edit(structuredClone(job.case));
+      const next: Job = { ...job, case: edited, typed: typedAfter(job, wanted), refs: { ...job.refs, ...wanted.refs } };
+      const slot = wanted.slot ?? wanted.phrase;
+      const step = { do: "commit", slot, nudge: wanted.nudge, at: performance.now() } as const;
+      if (!wanted.settles) {
+        dispatch({ ...step, job: next });
+        return true;
+      }
+      turn.current += 1;
+      const mine = turn.current;
+      try {
+        const settled = await api.settle({ case: edited, changed: wanted.settles, pinned: job.pinned, typed: wanted.text });
+        if (wanted.text && settled.read) heard.current(wanted.text.kind, wanted.text.system, settled.read);
+        setLost(false);
+        if (mine !== turn.current || (wanted.text && latest.current.drafts[slot] !== wanted.text.text)) return false;
+        // Something else was changed while this was settled: it is settled anew, on top of that.
+        if (latest.current.jobs.now !== job) return await attempt(wanted);
+        const cutterMoved = settled.moved.some((move) => move.phrase === "cutter");
+        const refs = cutterMoved ? { ...next.refs, cutter: settled.cutter ? { id: settled.cutter, revision: 0 } : undefined } : next.refs;
+        const typed = settled.moved.some((move) => move.phrase === "diameter") ? { ...next.typed, diameter: undefined } : next.typed;
+        dispatch({ ...step, job: { ...next, case: settled.case as Case, refs, typed }, moved: settled.moved });
+        return true;
+      } catch (error) {
+        if (error instanceof Lost) setLost(true);
+        const overtaken = wanted.text && latest.current.drafts[slot] !== wanted.text.text;
+        if (error instanceof Refused && !overtaken) dispatch({ do: "wrong", slot, words: error.message });
+        return false;
+      }
+    },
+    [dispatch],
+  );
 
   const readOnce = useCallback<JobStore["read"]>(
-    async (slot, kind, text, apply, settles) => {
+    async (slot, kind, text, apply = unchanged, settles) => {
       waiting.current.set(slot, { slot, kind, apply, settles });
+      const side = sideOf(unitOf(kind), system);
+      const typed = { phrase: phraseOfSlot(slot), slot, typed: text, settles, refs: partsFromRecord(kind) };
       try {
-        const found = await api.read(kind, text, sideOf(unitOf(kind), system));
+        if (settles) {
+          const taken = await change({ ...typed, text: { kind, text, system: side }, edit: (was) => was });
+          if (taken) waiting.current.delete(slot);
+          return taken;
+        }
+        const found = await readText(kind, text, side);
         setLost(false);
         if (latest.current.drafts[slot] !== text) return false;
         waiting.current.delete(slot);
-        return await change({
-          phrase: phraseOfSlot(slot),
-          slot,
-          typed: text,
-          settles,
-          refs: partsFromRecord(kind),
-          edit: (job) => apply(job, found.value as never),
-        });
+        return await change({ ...typed, edit: (job) => apply(job, found.value) });
       } catch (error) {
         if (error instanceof Lost) setLost(true);
         if (error instanceof Refused && latest.current.drafts[slot] === text) dispatch({ do: "wrong", slot, words: error.message });
         return false;
       }
     },
-    [change, system],
+    [change, dispatch, readText, system],
   );
 
   // Enter and the typist's pause may ask for the same text at once: both get the one answer.
@@ -179,7 +198,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
     localStorage.setItem("units", JSON.stringify(wanted));
     keepSystem(wanted);
   }, []);
-  const store = useMemo(() => ({ state, dispatch, change, read, system, setSystem, lost }), [state, change, read, system, setSystem, lost]);
+  const store = useMemo(() => ({ state, dispatch, change, read, system, setSystem, lost }), [state, dispatch, change, read, system, setSystem, lost]);
   return (
     <Context.Provider value={store}>
       <Units.Provider value={system}>{children}</Units.Provider>

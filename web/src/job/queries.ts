@@ -1,9 +1,10 @@
 /** What the server says of the job: verdict, log and window each for itself, the last good one kept. */
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
 
-import { api, Lost, type Problem, Refused } from "../api/client";
-import type { Case } from "./types";
+import { api, Lost, type Problem, Refused, type Schemas } from "../api/client";
+import type { Case, Side } from "./types";
+import { learn, words } from "./words";
 
 export type Said<Data> = {
   /** The last good answer, and the case it answers. */
@@ -53,14 +54,38 @@ const EVER = { staleTime: Infinity, retry: again } as const;
 export const useMachines = () => useQuery({ queryKey: ["machines"], queryFn: api.machines, ...EVER });
 export const useCutters = () => useQuery({ queryKey: ["cutters"], queryFn: api.cutters, ...EVER });
 export const useMaterials = () => useQuery({ queryKey: ["materials"], queryFn: api.materials, ...EVER });
-export const useWords = () => useQuery({ queryKey: ["words"], queryFn: api.words, ...EVER });
+export const useWords = () => useQuery({ queryKey: ["words"], queryFn: () => api.words().then(learn), ...EVER });
 export const useMe = () => useQuery({ queryKey: ["me"], queryFn: api.me, ...EVER });
 export const useChecks = () => useQuery({ queryKey: ["checks"], queryFn: api.checks, retry: again });
 
-const RANKS = ["learner", "machinist", "lead", "admin"] as const;
-export type Role = (typeof RANKS)[number];
+/** Typed text is read once, whoever asks: the echo under a field, and the change it makes. */
+const reading = (kind: string, text: string, side: Side) =>
+  ({ queryKey: ["read", kind, text, side], queryFn: () => api.read(kind, text, side), retry: false, staleTime: Infinity }) as const;
+
+/** Reads typed text; raises Refused where it does not read. */
+export function useReadText(): (kind: string, text: string, side: Side) => Promise<Schemas["ReadAnswer"]> {
+  const client = useQueryClient();
+  return useCallback((kind, text, side) => client.fetchQuery(reading(kind, text, side)), [client]);
+}
+
+/** Takes in what a settling has read on its way, so that it is not asked again for its echo. */
+export function useHeard(): (kind: string, side: Side, read: Schemas["ReadAnswer"]) => void {
+  const client = useQueryClient();
+  return useCallback((kind, side, read) => client.setQueryData(reading(kind, read.text, side).queryKey, read), [client]);
+}
+
+/** What typed text reads as, for the echo under its field; while `off` only what is known already. */
+export const useEcho = (kind: string, text: string, side: Side, off: boolean) =>
+  useQuery({
+    ...reading(kind, text, side),
+    enabled: !off && text.trim() !== "",
+    placeholderData: (before) => (before && text.startsWith(before.text) ? before : undefined),
+  });
+
+export type Role = Schemas["Me"]["role"];
 /** Whether who is signed in reaches a role; the server asks again at every write. */
 export function useMay(role: Role): boolean {
   const me = useMe().data;
-  return me ? RANKS.indexOf(me.role) >= RANKS.indexOf(role) : false;
+  const ranks = Object.keys(words().roles);
+  return me ? ranks.indexOf(me.role) >= ranks.indexOf(role) : false;
 }

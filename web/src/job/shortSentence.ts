@@ -1,11 +1,11 @@
 /** The job in one line, for a phone's top edge. */
-import { FAMILIES } from "./families";
+import { familyOf } from "./words";
 import { depthPhrase, diameterPhrase, feedPhrase, machinePhrase, speedPhrase } from "./phrases";
 import type { Answer, Job, System } from "./types";
 
 export const shortSentence = (job: Job, answer: Answer | null, system: System): string =>
   [
-    `${FAMILIES[job.case.cutter.family].verb} ${diameterPhrase(job, system).text}`,
+    `${familyOf(job.case.cutter.family).verb} ${diameterPhrase(job, system).text}`,
     depthPhrase(job, system).text,
     machinePhrase(job).text,
     speedPhrase(job).text,

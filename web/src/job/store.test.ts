@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 
-import { MOST_STEPS_BACK, reduce, start, type State } from "./store";
+import { MOST_STEPS_BACK } from "./history";
+import { reduce, start, type State } from "./store";
 import type { Job } from "./types";
 import { decodeJob, encodeJob } from "./url";
 
@@ -17,7 +18,7 @@ const job = (speed: number): Job => ({
   pinned: false,
   name: "Löwen-Ω × 3",
 });
-const speed = (state: State) => state.job?.case.setting.speed_rpm;
+const speed = (state: State) => state.jobs.now?.case.setting.speed_rpm;
 
 describe("undo", () => {
   it("goes back and forth one commit at a time, and a new commit forgets the future", () => {
@@ -49,7 +50,7 @@ describe("undo", () => {
     let state = start(job(1));
     expect(reduce(state, { do: "undo" })).toBe(state);
     for (let rpm = 2; rpm < MOST_STEPS_BACK + 50; rpm += 1) state = reduce(state, { do: "commit", job: job(rpm) });
-    expect(state.past).toHaveLength(MOST_STEPS_BACK);
+    expect(state.jobs.past).toHaveLength(MOST_STEPS_BACK);
   });
 });
 
@@ -70,6 +71,15 @@ describe("the address", () => {
     const text = encodeJob(job(310));
     expect(text).toMatch(/^[\w-]+$/);
     expect(decodeJob(text)).toEqual(job(310));
+  });
+
+  it("opens a link that version 0.1 made", () => {
+    const link =
+      "VZDBboMwEET_Zc8hAtpIla_9hB6rCllmCVZsY7FOUIT4946NEiUnsGfn7YxXMlqY1Erj5Mq3t9pz4rnznlRbH6jnmMZy-mi3A3kN0WqXZ21PiiQxu8p8ngiquSbIWRu0t-4O" +
+      "PS1WEoHzDi4oM9pQtl5syCwzuasPVZxZBJYAB26_W_xLxMgeMU4LMJeFVHM8QUn6zELqd8UQc9_NMYdt6u0PSwbcvGwo3gqZo9AGWTglG8554t28OxG2m_lGqj42X3k-3ePO" +
+      "e9QBs61z9ZkHhFhfW5X3MTk9GFbsFBA5U9AlZMygnfCz58_I-sa0_QM";
+    const opened = decodeJob(link);
+    expect([opened?.case.hole.diameter_mm, opened?.case.setting.feed_mm_rev, opened?.refs.machine?.id, opened?.name]).toEqual([20, 0.18, "c2", "Sheave"]);
   });
 
   it.each(["", "zzzz", "%%%", encodeJob({} as Job)])("reads a broken link %j as none", (text) => expect(decodeJob(text)).toBeNull());

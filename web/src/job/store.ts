@@ -1,19 +1,18 @@
 /** The job, its drafts, and what was before: a pure reducer. */
+import { begun, type History, stepped, travelled } from "./history";
 import type { Job, Phrase, Slot } from "./types";
 
-export const MOST_STEPS_BACK = 200;
 /** Nudges closer together than this are one step of undo. */
 export const ONE_NUDGE_MS = 600;
 
 export type State = {
-  job: Job | null;
+  /** The job on screen, none at first, and what it was. */
+  jobs: History<Job | null>;
   drafts: Partial<Record<Slot, string>>;
   /** What is wrong with a draft, in words. */
   wrong: Partial<Record<Slot, string>>;
   /** What moved with the last change, in words. */
   moved: Partial<Record<Phrase, string>>;
-  past: Job[];
-  future: Job[];
   lastNudge: { kind: string; at: number } | null;
 };
 
@@ -28,12 +27,10 @@ export type Action =
   | { do: "redo" };
 
 export const start = (job: Job | null, drafts: State["drafts"] = {}): State => ({
-  job,
+  jobs: begun(job),
   drafts,
   wrong: {},
   moved: {},
-  past: [],
-  future: [],
   lastNudge: null,
 });
 
@@ -44,18 +41,18 @@ function without<T>(record: Partial<Record<Slot, T>>, slot?: Slot): Partial<Reco
   return rest;
 }
 
+/** The first job of all is no step: there is nothing to go back to. */
+const put = ({ jobs }: State, job: Job, merges = false): State["jobs"] => (jobs.now === null ? begun(job) : stepped(jobs, job, merges));
+
 function commit(state: State, action: Extract<Action, { do: "commit" }>): State {
   const at = action.at ?? 0;
-  const merges = action.nudge !== undefined && state.lastNudge?.kind === action.nudge && at - state.lastNudge.at < ONE_NUDGE_MS && state.past.length > 0;
-  const past = merges || !state.job ? state.past : [...state.past, state.job].slice(-MOST_STEPS_BACK);
+  const merges = action.nudge !== undefined && state.lastNudge?.kind === action.nudge && at - state.lastNudge.at < ONE_NUDGE_MS;
   return {
     ...state,
-    job: action.job,
+    jobs: put(state, action.job, merges),
     drafts: without(state.drafts, action.slot),
     wrong: without(state.wrong, action.slot),
     moved: Object.fromEntries((action.moved ?? []).map((move) => [move.phrase, move.words])),
-    past,
-    future: [],
     lastNudge: action.nudge ? { kind: action.nudge, at } : null,
   };
 }
@@ -64,7 +61,7 @@ export function reduce(state: State, action: Action): State {
   switch (action.do) {
     case "open":
       // What was on screen is one undo away, kept or not.
-      return state.job ? { ...start(action.job), past: [...state.past, state.job].slice(-MOST_STEPS_BACK) } : start(action.job);
+      return { ...start(action.job), jobs: put(state, action.job) };
     case "draft":
       return { ...state, drafts: { ...state.drafts, [action.slot]: action.text }, wrong: without(state.wrong, action.slot) };
     case "wrong":
@@ -73,17 +70,14 @@ export function reduce(state: State, action: Action): State {
       return { ...state, drafts: without(state.drafts, action.slot), wrong: without(state.wrong, action.slot) };
     case "commit":
       return commit(state, action);
-    case "named":
-      return state.job ? { ...state, job: { ...state.job, name: action.name, refs: { ...state.job.refs, check: action.check } } } : state;
-    case "undo": {
-      const before = state.past.at(-1);
-      if (!before || !state.job) return state;
-      return { ...state, job: before, past: state.past.slice(0, -1), future: [state.job, ...state.future], moved: {}, lastNudge: null };
+    case "named": {
+      const job = state.jobs.now;
+      return job ? { ...state, jobs: { ...state.jobs, now: { ...job, name: action.name, refs: { ...job.refs, check: action.check } } } } : state;
     }
+    case "undo":
     case "redo": {
-      const next = state.future[0];
-      if (!next || !state.job) return state;
-      return { ...state, job: next, past: [...state.past, state.job], future: state.future.slice(1), moved: {}, lastNudge: null };
+      const jobs = travelled(state.jobs, action.do);
+      return jobs === state.jobs ? state : { ...state, jobs, moved: {}, lastNudge: null };
     }
   }
 }

@@ -1,5 +1,6 @@
 /** A job on screen: the case the core reads, what was typed for it, and which records it came from. */
 import type { Schemas } from "../api/client";
+import { words } from "./words";
 
 type Contract = Schemas["Case"];
 export type Hole = Contract["hole"];
@@ -66,5 +67,4 @@ export type Side = "metric" | "inch";
 export type System = Readonly<Record<Quantity, Side>>;
 export type Quantity = "length" | "feed" | "speed" | "force" | "torque" | "power" | "pressure";
 
-export const HAND_FEEDS: readonly string[] = ["hand-lever", "magnet-rack", "tailstock", "push"];
-export const isHandFed = (job: Case): boolean => HAND_FEEDS.includes(job.machine.feed?.kind ?? "");
+export const isHandFed = (job: Case): boolean => words().hand_feeds.includes(job.machine.feed?.kind ?? "");

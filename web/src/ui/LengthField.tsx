@@ -1,9 +1,10 @@
 /** A length in a line of words: read in any notation a shop writes, shown in the user's unit; what will not do stays as typed, with why. */
 import { useId, useState } from "react";
 
-import { api, inWords } from "../api/client";
+import { inWords } from "../api/client";
 import { typedForm } from "../job/pickers/FieldRow";
 import { useUnits } from "../job/provider";
+import { useReadText } from "../job/queries";
 import { sideOf } from "../job/units";
 
 type Props = {
@@ -21,6 +22,7 @@ type Props = {
 export function LengthField({ label, value_mm, path, placeholder = "not said", className = "w-20", onEmpty, onLength }: Props) {
   const id = useId();
   const system = useUnits();
+  const readText = useReadText();
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const take = async () => {
@@ -30,7 +32,7 @@ export function LengthField({ label, value_mm, path, placeholder = "not said", c
       return setText(null);
     }
     try {
-      const read = await api.read(path, text, sideOf("mm", system));
+      const read = await readText(path, text, sideOf("mm", system));
       onLength(read.value as number);
       setText(null);
     } catch (error) {

@@ -1,5 +1,7 @@
 // @vitest-environment jsdom
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import type { ReactElement } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { api, Lost, Refused } from "../api/client";
@@ -19,6 +21,8 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
+const shown = (field: ReactElement) =>
+  render(field, { wrapper: ({ children }) => <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider> });
 const refused = (message: string) => new Refused(422, [{ field: "hole.depth_mm", message }]);
 const reads = (value: number) => vi.spyOn(api, "read").mockResolvedValue({ text: "", value, echo: "", near: [] } as never);
 
@@ -26,7 +30,7 @@ describe("a length in a line of words", () => {
   it("is read by the server in any notation, and taken when it is left", async () => {
     const read = reads(19.05);
     const onLength = vi.fn();
-    render(<LengthField label="deep" path="hole.depth_mm" value_mm={20} onLength={onLength} />);
+    shown(<LengthField label="deep" path="hole.depth_mm" value_mm={20} onLength={onLength} />);
     const field = screen.getByLabelText("deep");
     expect((field as HTMLInputElement).value).toBe("20 mm");
     fireEvent.change(field, { target: { value: "3/4 in" } });
@@ -38,7 +42,7 @@ describe("a length in a line of words", () => {
   it("is shown and read on the user's side", async () => {
     units.now = INCH;
     const read = reads(12.7);
-    render(<LengthField label="deep" path="hole.depth_mm" value_mm={25.4} onLength={vi.fn()} />);
+    shown(<LengthField label="deep" path="hole.depth_mm" value_mm={25.4} onLength={vi.fn()} />);
     const field = screen.getByLabelText("deep");
     expect((field as HTMLInputElement).value).toBe("1 in");
     fireEvent.change(field, { target: { value: "0.5" } });
@@ -49,7 +53,7 @@ describe("a length in a line of words", () => {
   it("stays as it was typed where it will not do, with what is accepted, until it is changed or let go", async () => {
     vi.spyOn(api, "read").mockRejectedValue(refused("accepted: 0.05 to 5000 mm"));
     const onLength = vi.fn();
-    render(<LengthField label="deep" path="hole.depth_mm" value_mm={20} onLength={onLength} />);
+    shown(<LengthField label="deep" path="hole.depth_mm" value_mm={20} onLength={onLength} />);
     const field = screen.getByLabelText("deep") as HTMLInputElement;
     fireEvent.change(field, { target: { value: "very" } });
     fireEvent.blur(field);
@@ -62,7 +66,7 @@ describe("a length in a line of words", () => {
 
   it("loses nothing when the server does not answer", async () => {
     vi.spyOn(api, "read").mockRejectedValue(new Lost("the server does not answer"));
-    render(<LengthField label="deep" path="hole.depth_mm" value_mm={20} onLength={vi.fn()} />);
+    shown(<LengthField label="deep" path="hole.depth_mm" value_mm={20} onLength={vi.fn()} />);
     const field = screen.getByLabelText("deep") as HTMLInputElement;
     fireEvent.change(field, { target: { value: "31" } });
     fireEvent.blur(field);
@@ -73,7 +77,7 @@ describe("a length in a line of words", () => {
   it("emptied says nothing where that may be said, and is no length where it may not", async () => {
     const [onEmpty, onLength] = [vi.fn(), vi.fn()];
     const read = vi.spyOn(api, "read").mockRejectedValue(refused("is needed"));
-    const { rerender } = render(<LengthField label="edge" path="hole.edge_distance_mm" value_mm={20} onEmpty={onEmpty} onLength={onLength} />);
+    const { rerender } = shown(<LengthField label="edge" path="hole.edge_distance_mm" value_mm={20} onEmpty={onEmpty} onLength={onLength} />);
     fireEvent.change(screen.getByLabelText("edge"), { target: { value: "" } });
     fireEvent.blur(screen.getByLabelText("edge"));
     expect(onEmpty).toHaveBeenCalledOnce();

@@ -1,3 +1,6 @@
+import { familyOf } from "../../job/words";
+import { drawingOf } from "../families";
+
 /** The hole after one step, in section and to one scale with the others: what the step takes away is hatched, what stands is plain; the
  * stop is a broken line with its depth, and what lies beyond the work is drawn where the point could meet it. */
 type Props = {
@@ -37,7 +40,8 @@ export function StepSection(props: Props) {
   const [height, mid] = [sectionHeight(plate_mm, scale), width / 2];
   const half = (size_mm / 2) * scale;
   const deep = (depth_mm ?? (kind === "tap" || kind === "ream" || kind === "bore" || kind === "mill" ? before_mm : 0)) * scale;
-  const flat = ["ream", "tap", "mill", "bore", "counterbore"].includes(kind) || family === "annular" || angle_deg >= 178;
+  const flat = ["ream", "tap", "mill", "bore", "counterbore"].includes(kind) || drawingOf(family).blunt === true || angle_deg >= 178;
+  const ring = family !== "" && familyOf(family).leaves_a_slug;
   const point = flat ? 0 : Math.min(half / Math.tan((angle_deg * Math.PI) / 360), half * 2);
   const was = (start_mm / 2) * scale;
   const cone = kind === "countersink";
@@ -75,7 +79,7 @@ export function StepSection(props: Props) {
           />
         )}
         {kind === "mark" && <path d={`M${mid - 8} ${ABOVE} L${mid} ${ABOVE + 8} L${mid + 8} ${ABOVE} Z`} fill={`url(#cut-${id})`} stroke="var(--ink)" />}
-        {family === "annular" && (
+        {ring && (
           <rect
             x={mid - half * 0.64}
             y={ABOVE}

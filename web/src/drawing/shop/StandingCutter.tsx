@@ -1,5 +1,6 @@
 /** A cutter standing in its drawer, point up, to scale: flutes, shank, wear; a gap is its outline in dashes. */
 import type { Schemas } from "../../api/client";
+import { drawingOf } from "../families";
 
 type Outline = Schemas["Outline"];
 type Props = { outline: Outline; /** Pixels to a millimetre. */ scale: number; gap?: boolean };
@@ -12,17 +13,9 @@ function profile(one: Outline): [number, number][] {
   const shank = one.shank_diameter_mm / 2;
   const whole = one.body_length_mm;
   const flutes = Math.min(one.flute_length_mm, whole);
-  if (one.family === "annular")
-    return [
-      [r, 0],
-      [r, flutes],
-      [shank, flutes],
-      [shank, whole],
-    ];
-  const point =
-    one.family === "indexable" || one.family === "reamer" || one.family === "counterbore"
-      ? 0
-      : Math.min(r / Math.tan((one.point_angle_deg * Math.PI) / 360), flutes / 2);
+  const own = drawingOf(one.family);
+  if (own.profile) return own.profile(one);
+  const point = own.blunt ? 0 : Math.min(r / Math.tan((one.point_angle_deg * Math.PI) / 360), flutes / 2);
   const start: [number, number][] = one.step_diameter_mm
     ? [
         [0, 0],
@@ -62,7 +55,7 @@ export function StandingCutter({ outline, scale, gap }: Props) {
   const path = [...points.map(([half, down]) => `${mid + half} ${down}`), ...points.toReversed().map(([half, down]) => `${mid - half} ${down}`)].join(" L");
   const [r, flutes] = [(outline.diameter_mm / 2) * scale, Math.min(outline.flute_length_mm, outline.body_length_mm) * scale];
   const pitch = Math.max(outline.diameter_mm * 3.2 * scale, 7);
-  const turns = outline.family === "tap" || outline.family === "reamer" || outline.family === "indexable" ? 0 : Math.floor((flutes - r) / pitch);
+  const turns = drawingOf(outline.family).straight ? 0 : Math.floor((flutes - r) / pitch);
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden className="block overflow-visible">
       <path

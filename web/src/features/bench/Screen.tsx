@@ -53,7 +53,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   };
   const mayKeep = useMay("machinist");
   const findable = useFindable(openAt);
-  const job = state.job?.case ?? null;
+  const job = state.jobs.now?.case ?? null;
   const check = useCheck(job);
   // The verdict waits for nothing: the pictures are asked for once it is there.
   const answered = check.data && !check.stale ? job : null;
@@ -64,11 +64,11 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const current = check.stale ? null : answer;
 
   useEffect(() => {
-    if (state.job) putInAddress(state.job);
-  }, [state.job]);
+    if (state.jobs.now) putInAddress(state.jobs.now);
+  }, [state.jobs.now]);
   useEffect(() => {
-    if (state.job && answer) document.title = `${VERDICTS[answer.verdict]}: ${plainSentence(state.job, answer, materials.data ?? [], system)}`;
-  }, [state.job, answer, materials.data, system]);
+    if (state.jobs.now && answer) document.title = `${VERDICTS[answer.verdict]}: ${plainSentence(state.jobs.now, answer, materials.data ?? [], system)}`;
+  }, [state.jobs.now, answer, materials.data, system]);
 
   const nudge = (edit: (job: Case) => Case, kind: "speed" | "feed") => {
     if (job && edit(job) !== job) void change({ phrase: kind, edit, nudge: kind });
@@ -103,7 +103,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const onNudge = useStable((kind: "speed" | "feed", by: 1 | -1) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind));
 
   if (empty) return <Empty />;
-  if (!state.job || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
+  if (!state.jobs.now || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
 
   return (
     <main className="relative mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] gap-2 px-3 pb-8 wide:px-5">
@@ -117,7 +117,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <p className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">The link that was opened is damaged, so this is the yard’s own first job.</p>
       )}
       <p className="print-only text-sm">
-        {state.job.name || "A check"}, by Fierce Bore, printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions and the responsible
+        {state.jobs.now.name || "A check"}, by Fierce Bore, printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions and the responsible
         person come first.
       </p>
       <div className="pt-2 wide:pr-[20rem]">
@@ -132,7 +132,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
             window.scrollTo({ top: 0 });
           }}
         >
-          {shortSentence(state.job, current, system)}
+          {shortSentence(state.jobs.now, current, system)}
         </a>
         <Verdict
           answer={answer}
@@ -144,15 +144,15 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <Outdated />
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
-        {state.job.name && (
-          <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.job.name}>
-            {state.job.name}
+        {state.jobs.now.name && (
+          <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
+            {state.jobs.now.name}
           </span>
         )}
-        <button type="button" className="tap chip" disabled={state.past.length === 0} onClick={() => dispatch({ do: "undo" })}>
+        <button type="button" className="tap chip" disabled={state.jobs.past.length === 0} onClick={() => dispatch({ do: "undo" })}>
           Undo
         </button>
-        <button type="button" className="tap chip" disabled={state.future.length === 0} onClick={() => dispatch({ do: "redo" })}>
+        <button type="button" className="tap chip" disabled={state.jobs.future.length === 0} onClick={() => dispatch({ do: "redo" })}>
           Redo
         </button>
         <KeptChecks answer={current} />

@@ -77,7 +77,7 @@ function limits(sides: readonly Side[]): Row[] {
       if (!limit?.applies || !limit.verdict) return "does not apply";
       return limit.said ?? VERDICTS[limit.verdict];
     });
-    const said = failure(sides.find(({ answer }) => answer.limits.some((limit) => limit.id === id))?.answer ?? ({ limits: [] } as unknown as Answer), id);
+    const said = sides.flatMap(({ answer }) => answer.limits).find((limit) => limit.id === id)?.failure ?? "none";
     return row(said.charAt(0).toUpperCase() + said.slice(1), cells);
   });
 }

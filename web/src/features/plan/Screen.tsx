@@ -4,6 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 
 import { api, Refused } from "../../api/client";
+import { begun } from "../../job/history";
 import { useFirstJob } from "../../job/kept";
 import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
@@ -96,11 +97,9 @@ export function Plan() {
   const may = useMay("machinist");
   const navigate = useNavigate();
   const first = useMemo(remembered, []);
-  const [{ now: asked, past, future }, change] = useReducer(reduce, null, () => ({
-    now: { ...PLAIN, ...fromBench(state.job?.case, state.job?.refs.machine?.id), ...first.asked },
-    past: [],
-    future: [],
-  }));
+  const [{ now: asked, past, future }, change] = useReducer(reduce, null, () =>
+    begun({ ...PLAIN, ...fromBench(state.jobs.now?.case, state.jobs.now?.refs.machine?.id), ...first.asked }),
+  );
   const [named, setNamed] = useState<Named>(first.named);
   const [part, setPart] = useState<Part>("ways");
   useEffect(() => sessionStorage.setItem(KEPT, JSON.stringify({ asked, named })), [asked, named]);
@@ -109,8 +108,8 @@ export function Plan() {
   }, [asked.hole, named.name]);
   useHotkeys("ctrl+z, meta+z", () => change({ do: "undo" }), { preventDefault: true });
   useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => change({ do: "redo" }), { preventDefault: true });
-  const machine = machines.find((one) => one.id === asked.machine) ?? machines.find((one) => one.id === state.job?.refs.machine?.id) ?? machines[0];
-  const holding = state.job?.refs.machine?.id === machine?.id ? state.job?.case.holding : undefined;
+  const machine = machines.find((one) => one.id === asked.machine) ?? machines.find((one) => one.id === state.jobs.now?.refs.machine?.id) ?? machines[0];
+  const holding = state.jobs.now?.refs.machine?.id === machine?.id ? state.jobs.now?.case.holding : undefined;
   const body = machine && asked.hole.trim() !== "" ? bodyOf(asked, machine.spec, holding) : null;
   const plan = usePlan(body);
   const answer = plan.data;
@@ -119,8 +118,8 @@ export function Plan() {
   const put = (changed: Partial<Asked>) => change({ do: "put", part: changed });
   const row = (): OwnStep[] => asked.steps ?? ownRow(answer?.plan.steps ?? []);
   const onBench = (step: Step) => {
-    if (!step.cut || !state.job) return;
-    onJob({ do: "open", job: { ...state.job, case: step.cut.case as unknown as Case, typed: {}, refs: {}, pinned: false, name: "" } });
+    if (!step.cut || !state.jobs.now) return;
+    onJob({ do: "open", job: { ...state.jobs.now, case: step.cut.case as Case, typed: {}, refs: {}, pinned: false, name: "" } });
     void navigate("/");
   };
   const open = async (slug: string) => {
@@ -181,6 +180,11 @@ export function Plan() {
           </span>
         )}
         {named.name && <span className="font-semibold">{named.name}. </span>}
+        {answer?.hole.means && !stale && (
+          <span className="text-faint">
+            {answer.hole.text}: {answer.hole.means}.{" "}
+          </span>
+        )}
         {plan.isFetching && <span className="text-faint">Looking for the steps… </span>}
         {problems.length > 0 && <span className="text-vermilion">{problems.map((one) => one.message).join("; ")}</span>}
         {plan.isError && problems.length === 0 && <span className="text-vermilion">The server does not answer; what you typed is kept.</span>}

@@ -1,10 +1,12 @@
 /** What is asked of a plan, how it changes, and a plan as a table. Pure. */
 import type { Schemas } from "../../api/client";
+import { type History, stepped, travelled } from "../../job/history";
+import { machineOf } from "../../job/words";
 
 export type Answer = Schemas["PlanAnswer"];
 export type Step = Schemas["PlanStep"];
 export type Kind = Step["kind"];
-export type Want = "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+export type Want = string;
 /** A step of a row of one's own: what it does and with which cutter of the crib (none: by hand). */
 export type OwnStep = { kind: Kind; cutter_id: string | null; struck: boolean };
 export type Pattern = {
@@ -44,13 +46,6 @@ export type Asked = {
   pattern: Pattern;
 };
 
-export const WANTS: readonly (readonly [Want, string])[] = [
-  ["usual", "as most would"],
-  ["quickest", "quickest"],
-  ["fewest", "fewest tools"],
-  ["gentlest", "gentlest"],
-  ["cheapest", "cheapest"],
-];
 export const PLAIN: Asked = {
   hole: "20",
   depth_mm: 20,
@@ -136,22 +131,12 @@ export function moved(row: readonly OwnStep[], from: number, to: number): OwnSte
   return step ? [...left.slice(0, to), step, ...left.slice(to)] : [...row];
 }
 
-/** Changes one after another, each of which can be taken back. */
-export type Kept = { now: Asked; past: Asked[]; future: Asked[] };
 export type Change = { do: "put"; part: Partial<Asked> } | { do: "open"; asked: Asked } | { do: "undo" } | { do: "redo" };
-const MOST_KEPT = 60;
 
-export function reduce(kept: Kept, change: Change): Kept {
-  if (change.do === "undo") {
-    const before = kept.past.at(-1);
-    return before ? { now: before, past: kept.past.slice(0, -1), future: [kept.now, ...kept.future] } : kept;
-  }
-  if (change.do === "redo") {
-    const [next, ...rest] = kept.future;
-    return next ? { now: next, past: [...kept.past, kept.now], future: rest } : kept;
-  }
-  const now = change.do === "open" ? change.asked : { ...kept.now, ...change.part };
-  return { now, past: [...kept.past.slice(-MOST_KEPT), kept.now], future: [] };
+/** Changes one after another, each of which can be taken back. */
+export function reduce(kept: History<Asked>, change: Change): History<Asked> {
+  if (change.do === "undo" || change.do === "redo") return travelled(kept, change.do);
+  return stepped(kept, change.do === "open" ? change.asked : { ...kept.now, ...change.part });
 }
 
 /** A new hole, metal or machine wants its own row: what was pinned, left out or moved for the old one goes. */
@@ -162,7 +147,7 @@ export const programSteps = (answer: Answer): { kind: Kind; words: string; case:
   answer.plan.steps.flatMap((step) => (step.cut && !step.struck ? [{ kind: step.kind, words: `${step.words}, ${step.tool}`, case: step.cut.case }] : []));
 
 /** Whether such a machine runs a program. */
-export const programmed = (kind: string): boolean => ["machining-centre", "turning-centre", "gun-drilling"].includes(kind);
+export const programmed = (kind: string): boolean => machineOf(kind).programmed;
 
 /** A cell; a text that a spreadsheet would run goes out with an apostrophe before it, as the shop's own files do. */
 const quoted = (value: unknown): string => {

@@ -1,11 +1,10 @@
 /** A record on the drawing board: what it is now, what it was, what is typed but does not read yet. Pure. */
+import { begun, type History, stepped, travelled } from "../../job/history";
+
 export type Spec = Record<string, unknown>;
 /** What is edited of a record: its own object as the core has it, and what the shop says beside it. */
 export type Board = { spec: Spec; extra: Spec };
-export type Draft = {
-  now: Board;
-  past: readonly Board[];
-  future: readonly Board[];
+export type Draft = History<Board> & {
   texts: Readonly<Record<string, string>>;
   wrong: Readonly<Record<string, string>>;
 };
@@ -19,9 +18,7 @@ export type Step =
   | { do: "undo" }
   | { do: "redo" };
 
-const MOST_STEPS = 200;
-
-export const opened = (board: Board): Draft => ({ now: board, past: [], future: [], texts: {}, wrong: {} });
+export const opened = (board: Board): Draft => ({ ...begun(board), texts: {}, wrong: {} });
 
 /** The object with a value at a path; null or undefined takes the field out. Lists keep their other items. */
 export function setAt(spec: unknown, path: string, value: unknown): unknown {
@@ -36,7 +33,7 @@ export function setAt(spec: unknown, path: string, value: unknown): unknown {
 
 const without = (table: Readonly<Record<string, string>>, paths: readonly string[]) =>
   Object.fromEntries(Object.entries(table).filter(([path]) => !paths.includes(path)));
-const moved = (draft: Draft, now: Board): Draft => ({ ...draft, now, past: [...draft.past, draft.now].slice(-MOST_STEPS), future: [] });
+const moved = (draft: Draft, now: Board): Draft => ({ ...draft, ...stepped(draft, now) });
 
 export function reduce(draft: Draft, step: Step): Draft {
   switch (step.do) {
@@ -55,13 +52,10 @@ export function reduce(draft: Draft, step: Step): Draft {
       return { ...draft, wrong: { ...draft.wrong, [step.path]: step.words } };
     case "drop":
       return { ...draft, texts: without(draft.texts, [step.path]), wrong: without(draft.wrong, [step.path]) };
-    case "undo": {
-      const was = draft.past.at(-1);
-      return was ? { ...draft, now: was, past: draft.past.slice(0, -1), future: [draft.now, ...draft.future], texts: {}, wrong: {} } : draft;
-    }
+    case "undo":
     case "redo": {
-      const [next, ...rest] = draft.future;
-      return next ? { ...draft, now: next, past: [...draft.past, draft.now], future: rest, texts: {}, wrong: {} } : draft;
+      const gone = travelled<Board>(draft, step.do);
+      return gone === draft ? draft : { ...gone, texts: {}, wrong: {} };
     }
   }
 }

@@ -2,8 +2,7 @@
 import { DrillPoint } from "../../drawing/DrillPoint";
 import { Choices } from "../../ui/Choices";
 import { DETAILS } from "../details";
-import { FAMILIES, type Family } from "../families";
-import { POINTS, SUBSTRATES } from "../phrases";
+import { choicesOf, type Family, familyOf, words } from "../words";
 import { useJob } from "../provider";
 import { useCutters } from "../queries";
 import type { Answer, Cutter } from "../types";
@@ -11,7 +10,6 @@ import { plain } from "../units";
 import { FieldRows } from "./FieldRow";
 
 const SHOWN = 12;
-const DRILLS = (Object.keys(FAMILIES) as Family[]).filter((family) => FAMILIES[family].drills);
 /** A cutter of another family, of which nothing is said but its size: the family fills in the rest. */
 const plainly = (family: Family, diameter_mm: number): Cutter => ({
   family,
@@ -25,12 +23,14 @@ const plainly = (family: Family, diameter_mm: number): Cutter => ({
   shank: null,
   shank_diameter_mm: null,
 });
-const entries = <Key extends string>(table: Record<Key, string>) => Object.entries(table) as [Key, string][];
+/** What a choice of the cutter may be. */
+type Named<Field extends "substrate" | "point"> = NonNullable<Cutter[Field]>;
+const entries = <Key extends string>(table: Record<string, string>) => Object.entries(table) as [Key, string][];
 
 export function CutterPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, dispatch, system } = useJob();
   const cutters = useCutters();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   const size = job.case.hole.diameter_mm;
   const near = [...(cutters.data ?? [])].sort((a, b) => Math.abs(a.diameter_mm - size) - Math.abs(b.diameter_mm - size)).slice(0, SHOWN);
@@ -78,23 +78,30 @@ export function CutterPicker({ answer, onDone }: { answer: Answer | null; onDone
       </ul>
       <h3 className="heading">One not in the crib</h3>
       <div role="group" aria-label="Family" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
-        {DRILLS.map((family) => (
-          <button
-            key={family}
-            type="button"
-            className="chip flex items-center gap-2 text-sm"
-            aria-pressed={job.case.cutter.family === family}
-            onClick={() => edit(plainly(family, job.case.cutter.diameter_mm ?? size))}
-          >
-            <DrillPoint family={family} point="conventional" width={20} />
-            {FAMILIES[family].noun}
-          </button>
-        ))}
+        {words()
+          .families.filter(({ drills }) => drills)
+          .map(({ id: family, words: noun }) => (
+            <button
+              key={family}
+              type="button"
+              className="chip flex items-center gap-2 text-sm"
+              aria-pressed={job.case.cutter.family === family}
+              onClick={() => edit(plainly(family, job.case.cutter.diameter_mm ?? size))}
+            >
+              <DrillPoint family={family} point="conventional" width={20} />
+              {noun}
+            </button>
+          ))}
       </div>
-      <Choices label="Edge" choices={entries(SUBSTRATES)} chosen={job.case.cutter.substrate ?? undefined} onChoose={(substrate) => edit({ substrate })} />
-      {job.case.cutter.family === "twist" && (
+      <Choices
+        label="Edge"
+        choices={entries<Named<"substrate">>(choicesOf("cutter.substrate"))}
+        chosen={job.case.cutter.substrate ?? undefined}
+        onChoose={(substrate) => edit({ substrate })}
+      />
+      {familyOf(job.case.cutter.family).standard_form && (
         <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
-          {entries(POINTS).map(([point, words]) => (
+          {entries<Named<"point">>(choicesOf("cutter.point")).map(([point, words]) => (
             <button
               key={point}
               type="button"

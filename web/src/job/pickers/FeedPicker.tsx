@@ -1,7 +1,7 @@
 /** Feed per revolution, the power-feed steps, or the force of the hand. */
 import { Choices } from "../../ui/Choices";
 import { DETAILS } from "../details";
-import { useJob } from "../provider";
+import { figure, useJob } from "../provider";
 import type { Answer, Case } from "../types";
 import { isHandFed } from "../types";
 import { nominal, show } from "../units";
@@ -22,7 +22,7 @@ function without(was: Case): Case["setting"] {
 
 export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   const { setting, machine } = job.case;
   const byHand = isHandFed(job.case);
@@ -45,7 +45,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
           kind="time"
           label="Seconds for a turn of the wheel"
           value={setting.seconds_per_turn == null ? "" : String(setting.seconds_per_turn)}
-          apply={withTurn}
+          apply={figure(withTurn)}
           hint="seconds, by the watch"
           onDone={onDone}
         />
@@ -64,7 +64,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
               kind="force"
               label={wound ? "Force at the rim" : machine.feed.kind === "push" ? "Force of the push" : "Force on the lever"}
               value={nominal(setting.hand_force_n, "N", system)}
-              apply={withForce}
+              apply={figure(withForce)}
               hint="N, lbf, or kg on a bathroom scale"
               onDone={onDone}
             />
@@ -85,7 +85,7 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
           kind="feed"
           label={byHand ? "Feed the hand should make" : "Or another feed"}
           value={show(setting.feed_mm_rev ?? answer?.setting.feed_mm_rev, "mm/rev", system)}
-          apply={withFeed}
+          apply={figure(withFeed)}
           hint="mm/rev, in/rev or thou"
           onDone={onDone}
         />

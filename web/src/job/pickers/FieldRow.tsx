@@ -1,8 +1,8 @@
 /** One field of the case, asked for as its kind calls for: typed, chosen, or yes and no; with what is assumed where nothing is said. */
 import { Choices } from "../../ui/Choices";
-import { at, choiceWords, partsFromRecord, pattern, withField } from "../fields";
+import { at, partsFromRecord, pattern, withField } from "../fields";
 import { useJob } from "../provider";
-import { useWords } from "../queries";
+import { words } from "../words";
 import type { Answer, Phrase } from "../types";
 import { assumedValue, show } from "../units";
 import { TypedField } from "./TypedField";
@@ -23,8 +23,8 @@ export const typedForm = (value: unknown, unit: string, system: Parameters<typeo
 
 export function FieldRow({ path, phrase, answer, onDone }: Props) {
   const { state, change, system } = useJob();
-  const form = useWords().data?.fields[pattern(path)];
-  const job = state.job;
+  const form = words().fields[pattern(path)];
+  const job = state.jobs.now;
   if (!form || !job) return null;
   const value = at(job.case, path);
   const given = value != null && !(Array.isArray(value) && value.length === 0);
@@ -46,7 +46,7 @@ export function FieldRow({ path, phrase, answer, onDone }: Props) {
                     ["true", "yes"],
                     ["false", "no"],
                   ]
-                : form.choices.map((key) => [key, choiceWords(path, key)] as const)
+                : Object.entries(form.choices)
             }
             chosen={given ? String(value) : undefined}
             onChoose={(key) => set(form.kind === "flag" ? key === "true" : key)}

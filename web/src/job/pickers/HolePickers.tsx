@@ -1,19 +1,19 @@
 /** The hole itself: diameter, depth, and what is there already. */
 import { Choices } from "../../ui/Choices";
-import { useJob } from "../provider";
+import { figure, useJob } from "../provider";
 import { useCutters } from "../queries";
 import { DETAILS } from "../details";
 import type { Answer, Case } from "../types";
 import { plain } from "../units";
 import { FieldRows } from "./FieldRow";
 import { TypedField } from "./TypedField";
+import { familyOf } from "../words";
 
-const withDiameter = (was: Case, diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, diameter_mm } });
 const withStart = (was: Case, start_diameter_mm: number): Case => ({ ...was, hole: { ...was.hole, start_diameter_mm } });
 
 export function DiameterPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, system } = useJob();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   return (
     <div className="grid gap-3">
@@ -22,7 +22,6 @@ export function DiameterPicker({ answer, onDone }: { answer: Answer | null; onDo
         kind="diameter"
         label="Diameter of the hole"
         value={job.typed.diameter ?? plain(job.case.hole.diameter_mm, system)}
-        apply={withDiameter}
         settles="diameter"
         hint='20, 1/2, 6,5, #7, F, 0.201", M12 clearance, 3/8-16 tap'
         first
@@ -35,7 +34,7 @@ export function DiameterPicker({ answer, onDone }: { answer: Answer | null; onDo
 
 export function DepthPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   return (
     <div className="grid gap-3">
@@ -44,7 +43,7 @@ export function DepthPicker({ answer, onDone }: { answer: Answer | null; onDone:
         kind="length"
         label="Full-diameter depth"
         value={job.typed.depth ?? plain(job.case.hole.depth_mm, system)}
-        apply={(was, depth_mm) => ({ ...was, hole: { ...was.hole, depth_mm, plate_thickness_mm: null } })}
+        apply={figure((was, depth_mm) => ({ ...was, hole: { ...was.hole, depth_mm, plate_thickness_mm: null } }))}
         onDone={onDone}
         first
       />
@@ -88,12 +87,12 @@ export function pilots(sizes: readonly number[], hole: number): number[] {
 export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const cutters = useCutters();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   const size = job.case.hole.diameter_mm;
   const start = job.case.hole.start_diameter_mm ?? 0;
   const sizes = pilots(
-    (cutters.data ?? []).filter((cutter) => cutter.family === "twist").map((cutter) => cutter.diameter_mm),
+    (cutters.data ?? []).filter((cutter) => familyOf(cutter.family).standard_form).map((cutter) => cutter.diameter_mm),
     size,
   );
   const set = (diameter: number) => void change({ phrase: "start", edit: (was) => withStart(was, diameter) }).then(onDone);
@@ -115,7 +114,7 @@ export function StartPicker({ answer, onDone }: { answer: Answer | null; onDone:
         kind="diameter"
         label="Or a hole of"
         value={start > 0 ? (job.typed.start ?? plain(start, system)) : ""}
-        apply={withStart}
+        apply={figure(withStart)}
         onDone={onDone}
       />
       <FieldRows paths={DETAILS.start(job.case)} phrase="start" answer={answer} />

@@ -4,22 +4,13 @@ import { useRef } from "react";
 import { SpeedRuler } from "../../drawing/SpeedRuler";
 import { Choices } from "../../ui/Choices";
 import { DETAILS } from "../details";
-import type { MachineKind } from "../families";
+import { choiceWords, type MachineKind, machineOf, words } from "../words";
 import { useJob } from "../provider";
 import { useMachines } from "../queries";
 import { type Answer, type Machine, stagesOf, type System } from "../types";
 import { nominal } from "../units";
 import { FieldRow, FieldRows } from "./FieldRow";
 import { TypedField } from "./TypedField";
-
-const FEEDS: Record<string, string> = {
-  "hand-lever": "hand lever",
-  "magnet-rack": "hand capstan",
-  tailstock: "wound tailstock",
-  "power-steps": "power feed",
-  servo: "servo feed",
-  push: "pushed by hand",
-};
 
 /** The motor as its plate has it: output, or what it draws. */
 function power({ spindle }: Machine, system: System): string {
@@ -33,46 +24,34 @@ function line(machine: Machine, system: System): string {
   return [
     power(machine, system),
     `${Math.min(...speeds)}–${Math.max(...speeds)} rpm${ranged ? "" : ` in ${stagesOf(machine).length} steps`}`,
-    FEEDS[machine.feed.kind] ?? machine.feed.kind,
+    choiceWords("machine.feed.kind", machine.feed.kind),
   ].join(" · ");
 }
 
-type Plain = { words: string; power_kw: number; feed: Machine["feed"]["kind"]; drive: "belt" | "gear" | "direct"; range: boolean };
-/** What a machine of each kind is like when nothing more is said of it. */
-const PLAIN: Record<Exclude<MachineKind, "magnetic">, Plain> = {
-  "bench-press": { words: "a bench drill press", power_kw: 0.55, feed: "hand-lever", drive: "belt", range: false },
-  "column-press": { words: "a column drill press", power_kw: 1.1, feed: "hand-lever", drive: "belt", range: false },
-  "radial-press": { words: "a radial drill", power_kw: 2.2, feed: "power-steps", drive: "gear", range: false },
-  lathe: { words: "a lathe, from the tailstock", power_kw: 1.5, feed: "tailstock", drive: "gear", range: false },
-  "turning-centre": { words: "a turning centre", power_kw: 11, feed: "servo", drive: "belt", range: true },
-  "machining-centre": { words: "a machining centre", power_kw: 11, feed: "servo", drive: "direct", range: true },
-  "gun-drilling": { words: "a gun-drilling machine", power_kw: 5.5, feed: "servo", drive: "belt", range: true },
-  "hand-held": { words: "a hand drill", power_kw: 0.7, feed: "push", drive: "gear", range: false },
-};
-const KINDS = Object.entries(PLAIN).map(([kind, { words }]) => [kind, words] as const) as [keyof typeof PLAIN, string][];
-
 /** A machine of a kind that turns at the speed now set, everything else as such machines are. */
-function plainly(kind: keyof typeof PLAIN, speed_rpm: number): Machine {
-  const { feed, drive, range, power_kw } = PLAIN[kind];
-  const stages = range ? [{ min_rpm: Math.min(50, speed_rpm), max_rpm: Math.max(4000, speed_rpm) }] : [{ speed_rpm }];
-  return { kind, name: "my machine", spindle: { power_kw, drive, stages }, feed: { kind: feed } } as unknown as Machine;
+function plainly(kind: MachineKind, speed_rpm: number): Machine {
+  const { feed, drive, one_range, power_kw } = machineOf(kind);
+  const stages = one_range ? [{ min_rpm: Math.min(50, speed_rpm), max_rpm: Math.max(4000, speed_rpm) }] : [{ speed_rpm }];
+  return { kind, name: "my machine", spindle: { power_kw, drive, stages }, feed: { kind: feed } } as Machine;
 }
 
 /** A machine that is in no yard: its kind, motor and speeds; the rest is assumed and said. */
 function AdHoc({ answer }: { answer: Answer | null }) {
   const { state, change } = useJob();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   const own = job.refs.machine === undefined;
   const { machine, setting } = job.case;
   const stages = stagesOf(machine);
   const range = stages[0]?.speed_rpm == null;
+  // A magnet has to be described with its machine, in the yard.
+  const plain = words().machine_kinds.filter(({ on_a_magnet }) => !on_a_magnet);
   return (
     <div className="grid gap-3">
       <Choices
         label="One not in the yard"
-        choices={KINDS}
-        chosen={own && machine.kind in PLAIN ? (machine.kind as keyof typeof PLAIN) : undefined}
+        choices={plain.map(({ id, called }) => [id, called] as const)}
+        chosen={own ? machine.kind : undefined}
         onChoose={(kind) =>
           void change({
             phrase: "machine",
@@ -93,10 +72,6 @@ function AdHoc({ answer }: { answer: Answer | null }) {
               kind="machine.spindle.stages[].speed_rpm"
               label="The speeds it has"
               value={stages.map((stage) => stage.speed_rpm).join("; ")}
-              apply={(was, speeds: number[]) => ({
-                ...was,
-                machine: { ...was.machine, spindle: { ...was.machine.spindle, stages: speeds.map((speed_rpm) => ({ speed_rpm })) } },
-              })}
               hint="rpm, one after another: 280; 450; 700; 1120"
               settles="machine"
             />
@@ -111,7 +86,7 @@ export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDon
   const { state, change, system } = useJob();
   const machines = useMachines();
   const own = useRef<HTMLHeadingElement>(null);
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   return (
     <div className="grid gap-3">

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 
 import type { Schemas } from "../../api/client";
-import { useJob } from "../provider";
+import { figure, useJob } from "../provider";
 import { useMaterials } from "../queries";
 import { TypedField } from "./TypedField";
 
@@ -29,7 +29,7 @@ const MOVED_BY_HARDNESS = "PKMH";
 /** The same metal harder or softer than the table has it. */
 function Hardness({ rows, onDone }: { rows: readonly Row[]; onDone: () => void }) {
   const { state } = useJob();
-  const material = state.job?.case.material;
+  const material = state.jobs.now?.case.material;
   const row = rows.find((one) => one.id === material?.id);
   if (!material || !row || row.own || row.hardness_hb === null || !MOVED_BY_HARDNESS.includes(row.iso_group)) return null;
   return (
@@ -38,7 +38,7 @@ function Hardness({ rows, onDone }: { rows: readonly Row[]; onDone: () => void }
       kind="hardness"
       label={`${row.name}, at another hardness`}
       value={`${material.hardness_hb ?? row.hardness_hb} HB`}
-      apply={(was, hardness_hb) => ({ ...was, material: { ...was.material, hardness_hb } })}
+      apply={figure((was, hardness_hb) => ({ ...was, material: { ...was.material, hardness_hb } }))}
       hint="HB; for steel also HV, HRC or N/mm²"
       onDone={onDone}
     />
@@ -73,7 +73,7 @@ export function MaterialPicker({ onDone }: { onDone: () => void }) {
       <ul className="grid gap-1">
         {found.map((row) => (
           <li key={row.id}>
-            <button type="button" className="chip grid w-full" data-chosen={state.job?.case.material.id === row.id} onClick={() => choose(row)}>
+            <button type="button" className="chip grid w-full" data-chosen={state.jobs.now?.case.material.id === row.id} onClick={() => choose(row)}>
               <span className="flex justify-between gap-2">
                 <span>{row.name}</span>
                 <span className="figure text-xs">

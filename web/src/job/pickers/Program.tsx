@@ -11,7 +11,7 @@ import { VERDICTS } from "../Verdict";
 export function Program({ onDone }: { onDone: () => void }) {
   const { state, change, system } = useJob();
   const [text, setText] = useState("");
-  const job = state.job;
+  const job = state.jobs.now;
   const found = useQuery({
     queryKey: ["program", text, job?.case],
     queryFn: ({ signal }) => api.program({ program: text, case: job?.case ?? {} }, signal),

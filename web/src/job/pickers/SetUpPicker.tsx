@@ -6,6 +6,6 @@ import { FieldRows } from "./FieldRow";
 
 export function SetUpPicker({ phrase, answer }: { phrase: Phrase; answer: Answer | null }) {
   const { state } = useJob();
-  if (!state.job) return null;
-  return <FieldRows paths={DETAILS[phrase](state.job.case)} phrase={phrase} answer={answer} />;
+  if (!state.jobs.now) return null;
+  return <FieldRows paths={DETAILS[phrase](state.jobs.now.case)} phrase={phrase} answer={answer} />;
 }

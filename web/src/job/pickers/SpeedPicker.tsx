@@ -1,6 +1,6 @@
 /** The speeds the spindle really has, drawn as the pulleys or gears they are. */
 import { SpeedRuler } from "../../drawing/SpeedRuler";
-import { useJob } from "../provider";
+import { figure, useJob } from "../provider";
 import { type Answer, stagesOf } from "../types";
 import { significant, speed } from "../units";
 import { TypedField } from "./TypedField";
@@ -37,7 +37,7 @@ function StepDrawing({ place, of, geared }: { place: number; of: number; geared:
 
 export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change } = useJob();
-  const job = state.job;
+  const job = state.jobs.now;
   if (!job) return null;
   const { drive } = job.case.machine.spindle;
   const stages = stagesOf(job.case.machine);
@@ -87,7 +87,7 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
         kind="speed"
         label="Or another speed"
         value={speed(job.case.setting.speed_rpm)}
-        apply={(was, rpm) => ({ ...was, setting: { ...was.setting, speed_rpm: rpm } })}
+        apply={figure((was, rpm) => ({ ...was, setting: { ...was.setting, speed_rpm: rpm } }))}
         onDone={onDone}
       />
     </div>

@@ -1,10 +1,10 @@
 /** A figure typed in any notation: read by the server while typing, kept as a draft until it reads. */
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef } from "react";
 
-import { api, Refused } from "../../api/client";
-import { PAUSE_MS, useJob } from "../provider";
-import type { Case, Slot } from "../types";
+import { Refused } from "../../api/client";
+import { type Apply, PAUSE_MS, useJob } from "../provider";
+import { useEcho } from "../queries";
+import type { Slot } from "../types";
 import { sideOf, unitOf } from "../units";
 
 type Props = {
@@ -14,7 +14,8 @@ type Props = {
   label: string;
   /** What stands there now, as it was typed or as a plain figure. */
   value: string;
-  apply: (job: Case, value: never) => Case;
+  /** Puts what was read into the job; what settles is put there by the settling. */
+  apply?: Apply;
   settles?: "diameter" | "start" | "machine";
   hint?: string;
   onDone?: () => void;
@@ -54,14 +55,8 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
   useEffect(() => () => leave.current(), []);
 
   const side = sideOf(unitOf(kind), system);
-  const echo = useQuery({
-    queryKey: ["read", kind, text, side],
-    queryFn: () => api.read(kind, text, side),
-    enabled: text.trim() !== "",
-    retry: false,
-    staleTime: Infinity,
-    placeholderData: (before) => (echoable(before, text) ? before : undefined),
-  });
+  // What settles is read on its way: its echo is not asked for beside that.
+  const echo = useEcho(kind, text, side, settles !== undefined && draft !== undefined);
   const problem = wrong ?? (echo.error instanceof Refused && draft !== undefined ? echo.error.message : undefined);
 
   const finish = async () => {
@@ -119,5 +114,3 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
     </div>
   );
 }
-
-const echoable = (before: { text: string } | undefined, text: string): boolean => before !== undefined && text.startsWith(before.text);

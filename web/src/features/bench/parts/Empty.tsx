@@ -1,26 +1,26 @@
 /** A yard with nothing in it: the sentence with its blanks, and the three things to say first. Nothing is computed, no figure shown. */
 import { useJob } from "../../../job/provider";
 import type { Job } from "../../../job/types";
+import { plainDrill, plainMachine } from "../../../job/words";
 
 /** The plainest of jobs, from which every blank can be filled. */
-const PLAIN: Job = {
-  case: {
-    hole: { diameter_mm: 10, depth_mm: 20 },
-    material: { id: "steel-structural-235" },
-    cutter: { family: "twist" },
-    machine: {
-      kind: "bench-press",
-      name: "my machine",
-      spindle: { power_kw: 0.55, drive: "belt", stages: [{ speed_rpm: 600 }] },
-      feed: { kind: "hand-lever" },
+function plainJob(): Job {
+  const { id, power_kw, drive, feed } = plainMachine();
+  const spindle = { power_kw, drive, stages: [{ speed_rpm: 600 }] };
+  return {
+    case: {
+      hole: { diameter_mm: 10, depth_mm: 20 },
+      material: { id: "steel-structural-235" },
+      cutter: { family: plainDrill().id },
+      machine: { kind: id, name: "my machine", spindle, feed: { kind: feed } },
+      setting: { speed_rpm: 600, hand_force_n: 100 },
     },
-    setting: { speed_rpm: 600, hand_force_n: 100 },
-  } as unknown as Job["case"],
-  typed: {},
-  refs: {},
-  pinned: false,
-  name: "",
-};
+    typed: {},
+    refs: {},
+    pinned: false,
+    name: "",
+  };
+}
 
 export function Empty() {
   const { dispatch } = useJob();
@@ -40,8 +40,8 @@ export function Empty() {
         </ol>
         <p className="py-2">Nothing stands in this yard yet: no machine, no drill, no job.</p>
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="chip font-semibold" onClick={() => dispatch({ do: "open", job: PLAIN })}>
-            Start with a plain bench press and say the rest
+          <button type="button" className="chip font-semibold" onClick={() => dispatch({ do: "open", job: plainJob() })}>
+            Start with a plain {plainMachine().words} and say the rest
           </button>
         </div>
         <p className="pt-3 text-sm text-faint">

@@ -9,7 +9,7 @@ import { KeepForm } from "../../../ui/KeepForm";
 export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { state, dispatch } = useJob();
   const client = useQueryClient();
-  const job = state.job;
+  const job = state.jobs.now;
   const checks = useChecks();
   if (!job) return null;
   const already = checks.data?.find((one) => one.slug === job.refs.check);

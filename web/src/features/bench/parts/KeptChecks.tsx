@@ -23,7 +23,7 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
   const [open, setOpen] = useState(false);
   const [beside, setBeside] = useState<readonly string[]>([]);
   const [sides, setSides] = useState<Side[] | null>(null);
-  const job = state.job;
+  const job = state.jobs.now;
   const pick = (slug: string, on: boolean) => setBeside(on ? [...beside, slug].slice(-MOST_BESIDE) : beside.filter((one) => one !== slug));
   const lay = async () => {
     if (!job || !answer) return;

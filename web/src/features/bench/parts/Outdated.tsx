@@ -7,7 +7,7 @@ export function Outdated() {
   const { state, change } = useJob();
   const machines = useMachines().data;
   const cutters = useCutters().data;
-  const refs = state.job?.refs;
+  const refs = state.jobs.now?.refs;
   const machine = machines?.find((one) => one.id === refs?.machine?.id && refs.machine.revision > 0 && one.revision > refs.machine.revision);
   const cutter = cutters?.find((one) => one.id === refs?.cutter?.id && refs.cutter.revision > 0 && one.revision > refs.cutter.revision);
   if (!machine && !cutter) return null;

@@ -2,35 +2,38 @@
 import { useMemo, useState } from "react";
 
 import { useCutters } from "../../../job/queries";
+import { words } from "../../../job/words";
 import { Panel } from "../../../ui/Panel";
 import type { Kind, OwnStep, Step } from "../model";
 
-/** Kinds a row may be given, with the families that do it; none: a hand's work. */
-const KINDS: readonly (readonly [Kind, string, readonly string[]])[] = [
-  ["pilot", "drill or open", ["twist", "core", "annular", "spade", "indexable", "replaceable-tip", "gun", "step"]],
-  ["mark", "mark", ["spot", "centre"]],
-  ["ream", "ream", ["reamer"]],
-  ["counterbore", "counterbore", ["counterbore"]],
-  ["countersink", "countersink", ["countersink"]],
-  ["tap", "tap", ["tap"]],
-  ["mill", "mill the thread", ["thread-mill"]],
-  ["bore", "bore true", []],
-  ["deburr", "deburr", []],
+/** The one entry for everything that drills: where it stands in the row says whether it is a pilot, an opening or the last. */
+const DRILL = "drill";
+/** What a row may be given: each kind of step, the drilling ones as one. */
+const kinds = (): [Kind, string][] => [
+  [DRILL, "drill or open"],
+  ...words()
+    .steps.filter(({ drills }) => !drills)
+    .map((one) => [one.kind as Kind, one.words] as [Kind, string]),
 ];
-const BY_HAND: readonly Kind[] = ["mark", "ream", "tap", "bore", "deburr", "counterbore", "countersink"];
 const MOST_LISTED = 40;
 
 export function AddStep({ steps, onAdd }: { steps: readonly Step[]; onAdd: (step: OwnStep, place: number) => void }) {
   const [open, setOpen] = useState(false);
-  const [kind, setKind] = useState<Kind>("pilot");
+  const [kind, setKind] = useState<Kind>(DRILL);
   const [after, setAfter] = useState(-1);
   const [sought, setSought] = useState("");
   const cutters = useCutters().data;
-  const families = useMemo(() => KINDS.find(([one]) => one === kind)?.[2] ?? [], [kind]);
+  const families = useMemo(
+    () =>
+      words()
+        .families.filter(({ step }) => step === kind)
+        .map(({ id }) => id),
+    [kind],
+  );
   const found = useMemo(
     () =>
       (cutters ?? [])
-        .filter((one) => families.includes(one.family) && one.name.toLowerCase().includes(sought.trim().toLowerCase()))
+        .filter((one) => families.some((id) => id === one.family) && one.name.toLowerCase().includes(sought.trim().toLowerCase()))
         .sort((a, b) => a.diameter_mm - b.diameter_mm),
     [cutters, families, sought],
   );
@@ -44,9 +47,9 @@ export function AddStep({ steps, onAdd }: { steps: readonly Step[]; onAdd: (step
         <label className="grid text-xs text-faint">
           What it does
           <select aria-label="What it does" className="plate-field text-base" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>
-            {KINDS.map(([one, words]) => (
+            {kinds().map(([one, said]) => (
               <option key={one} value={one}>
-                {words}
+                {said}
               </option>
             ))}
           </select>
@@ -81,7 +84,7 @@ export function AddStep({ steps, onAdd }: { steps: readonly Step[]; onAdd: (step
             </ul>
           </>
         )}
-        {BY_HAND.includes(kind) && (
+        {words().steps.some((one) => one.kind === kind && one.by_hand) && (
           <button type="button" className="tap chip font-semibold" onClick={() => add(null)}>
             {kind === "bore" || kind === "deburr" ? "Put it in" : "By hand"}
           </button>

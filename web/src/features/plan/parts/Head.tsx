@@ -1,13 +1,15 @@
 /** The hole as drawn, said in a line that is written in; a second line for what few holes have. */
 import { useEffect, useState } from "react";
 
-import { api, inWords, type Schemas } from "../../../api/client";
+import { inWords, type Schemas } from "../../../api/client";
 import { useUnits } from "../../../job/provider";
+import { useReadText } from "../../../job/queries";
 import { plain, sideOf } from "../../../job/units";
+import { machineOf, words } from "../../../job/words";
 import { Choices } from "../../../ui/Choices";
 import { LengthField } from "../../../ui/LengthField";
 import { NumberField } from "../../../ui/NumberField";
-import { type Asked, countOf, FRESH, type Pattern, WANTS } from "../model";
+import { type Asked, countOf, FRESH, type Pattern } from "../model";
 
 type Props = {
   asked: Asked;
@@ -69,7 +71,7 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
   const system = useUnits();
   const kind = asked.pattern.kind;
   // An insert drill that stands still while the work turns is set by a trial bore.
-  const turns = ["lathe", "turning-centre"].includes(machines.find((one) => one.id === machine)?.kind ?? "");
+  const turns = machines.some((one) => one.id === machine && machineOf(one.kind).lathe);
   const choice = "plate-field w-auto! text-lg font-semibold text-blue";
   return (
     <section aria-label="The hole as drawn" className="no-print grid gap-2">
@@ -267,7 +269,7 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
         )}
         <Stack stack={asked.stack_mm} onStack={(stack_mm) => anew({ stack_mm })} />
         <NumberField className="w-24" label="machine’s hour" value={asked.rate_per_h} low={0} high={10000} onNumber={(rate_per_h) => put({ rate_per_h })} />
-        <Choices label="What is wanted" choices={WANTS} chosen={asked.want} onChoose={(want) => put({ want, steps: null })} />
+        <Choices label="What is wanted" choices={Object.entries(words().wishes)} chosen={asked.want} onChoose={(want) => put({ want, steps: null })} />
       </div>
     </section>
   );
@@ -278,10 +280,11 @@ function Stack({ stack, onStack }: { stack: readonly number[]; onStack: (stack: 
   const system = useUnits();
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
+  const readText = useReadText();
   const take = async () => {
     if (text === null) return;
     try {
-      const plates = text.trim() === "" ? [] : ((await api.read("hole.stack_mm", text, sideOf("mm", system))).value as number[]);
+      const plates = text.trim() === "" ? [] : ((await readText("hole.stack_mm", text, sideOf("mm", system))).value as number[]);
       onStack(plates.length > 1 ? plates : []);
       setText(null);
     } catch (error) {

@@ -11,6 +11,7 @@ import { VERDICTS } from "../../../job/Verdict";
 import { Choices } from "../../../ui/Choices";
 import { download } from "../download";
 import { type Answer, programmed, programSteps } from "../model";
+import { machineOf, words } from "../../../job/words";
 
 type Ran = Schemas["ControllerAnswer"];
 const CYCLES: Record<number, string> = {
@@ -22,14 +23,27 @@ const CYCLES: Record<number, string> = {
   85: "ream, feed out",
 };
 
+/** The kinds of machine that run a program, in a line. */
+const programming = (): string => {
+  const called = words()
+    .machine_kinds.filter((kind) => kind.programmed)
+    .map((kind) => kind.called);
+  const line = `${called.slice(0, -1).join(", ")} or ${called.at(-1)}`;
+  return line.charAt(0).toUpperCase() + line.slice(1);
+};
+
 export function Program({ answer, system }: { answer: Answer; system: System }) {
   if (!programmed(answer.machine_kind))
-    return <p className="text-sm text-faint">{answer.machine} runs no program. A machining centre, a turning centre or a gun-drilling machine would.</p>;
+    return (
+      <p className="text-sm text-faint">
+        {answer.machine} runs no program. {programming()} would.
+      </p>
+    );
   return <Written answer={answer} system={system} />;
 }
 
 function Written({ answer, system }: { answer: Answer; system: System }) {
-  const [style, setStyle] = useState<"cycles" | "moves">(answer.machine_kind === "machining-centre" ? "cycles" : "moves");
+  const [style, setStyle] = useState<"cycles" | "moves">(machineOf(answer.machine_kind).canned_cycles ? "cycles" : "moves");
   const [units, setUnits] = useState<"mm" | "in">(system.length === "inch" ? "in" : "mm");
   const [returns, setReturns] = useState<98 | 99>(98);
   const [typed, setTyped] = useState<string | null>(null);

@@ -1,13 +1,14 @@
 /** One field on the plate: a figure typed in any notation, a choice, a yes or no, a word. What is assumed stands in it, faint. */
 import { useEffect, useId } from "react";
 
-import { api, Refused } from "../../../api/client";
-import { choiceWords, pattern } from "../../../job/fields";
+import { Refused } from "../../../api/client";
+import { pattern } from "../../../job/fields";
 import { typedForm } from "../../../job/pickers/FieldRow";
 import { useUnits } from "../../../job/provider";
-import { useWords } from "../../../job/queries";
+import { useReadText } from "../../../job/queries";
 import { show, sideOf } from "../../../job/units";
 import { useBoard, useValue } from "../board";
+import { words } from "../../../job/words";
 
 const PAUSE_MS = 350;
 type Props = {
@@ -42,8 +43,9 @@ function useSilence(path: string) {
 export function Figure({ path, label, wide, insteadOf }: Props) {
   const { draft, dispatch, set, setMany, readOnly } = useBoard();
   const system = useUnits();
+  const readText = useReadText();
   const id = useId();
-  const form = useWords().data?.fields[pattern(path)];
+  const form = words().fields[pattern(path)];
   const value = useValue(path);
   const { found, problem } = useSilence(path);
   const text = draft.texts[path];
@@ -53,7 +55,7 @@ export function Figure({ path, label, wide, insteadOf }: Props) {
     if (text === undefined) return;
     if (text.trim() === "") return (set(path, null), dispatch({ do: "drop", path }));
     try {
-      const read = await api.read(path, text, sideOf(unit, system));
+      const read = await readText(path, text, sideOf(unit, system));
       setMany([...(insteadOf ?? []).map((other) => [other, null] as const), [path, read.value] as const]);
       dispatch({ do: "drop", path });
     } catch (error) {
@@ -103,7 +105,7 @@ export function Figure({ path, label, wide, insteadOf }: Props) {
 export function Choice({ path, label, choices }: Props & { choices?: readonly string[] }) {
   const { set, readOnly } = useBoard();
   const id = useId();
-  const form = useWords().data?.fields[pattern(path)];
+  const form = words().fields[pattern(path)];
   const value = useValue(path);
   const { found, problem } = useSilence(path);
   const system = useUnits();
@@ -120,9 +122,9 @@ export function Choice({ path, label, choices }: Props & { choices?: readonly st
         onChange={(event) => set(path, event.target.value || null)}
       >
         {(!form?.required || value == null) && <option value="">{found ? `assumed: ${assumedForm(found.value, "", system)}` : "not said"}</option>}
-        {(choices ?? form?.choices ?? []).map((key) => (
+        {(choices ?? Object.keys(form?.choices ?? {})).map((key) => (
           <option key={key} value={key}>
-            {choiceWords(path, key)}
+            {form?.choices[key] ?? key}
           </option>
         ))}
       </select>

@@ -2,7 +2,8 @@
 import { useMemo, useState } from "react";
 
 import { api, type Schemas } from "../../../api/client";
-import { useMaterials, useWords } from "../../../job/queries";
+import { useMaterials } from "../../../job/queries";
+import { words } from "../../../job/words";
 import { BoardProvider, useBoard, useDraft } from "../board";
 import type { Board, Spec } from "../model";
 import { NumberField } from "../../../ui/NumberField";
@@ -21,9 +22,9 @@ function Own({ record, from, onDone }: { record: Metal | null; from: Spec; onDon
   const [said, setSaid] = useState<string | null>(null);
   const may = useMay("lead");
   const written = useWritten();
-  const words = useWords().data?.fields ?? {};
+  const { fields } = words();
   const { spec, extra } = draft.now;
-  const label = (name: string) => (words[`material.${name}`]?.words ?? name).replace(/^./, (letter) => letter.toUpperCase());
+  const label = (name: string) => (fields[`material.${name}`]?.words ?? name).replace(/^./, (letter) => letter.toUpperCase());
   const save = async () => {
     try {
       const body = { spec, note: extra.note };
@@ -230,7 +231,7 @@ export function Materials() {
 }
 
 function Row({ name, value }: { name: string; value: unknown }) {
-  const form = useWords().data?.fields[`material.${name}`];
+  const form = words().fields[`material.${name}`];
   return (
     <>
       <dt className="text-faint">{form?.words ?? name}</dt>

@@ -4,14 +4,9 @@ import { type FormEvent, useState } from "react";
 
 import { api, type Schemas } from "../../../api/client";
 import { useMe } from "../../../job/queries";
+import { words } from "../../../job/words";
 import { inWords, type Role, useMay, usePeople } from "../queries";
 
-const ROLES: readonly (readonly [Role, string])[] = [
-  ["learner", "checks jobs and practises"],
-  ["machinist", "also keeps checks and minds the crib"],
-  ["lead", "also describes machines and metals, and brings files in"],
-  ["admin", "also minds the people"],
-];
 const of = (form: FormData, name: string): string => String(form.get(name) ?? "");
 
 function OwnPassword() {
@@ -105,7 +100,7 @@ function Everybody() {
                   value={one.role}
                   onChange={(event) => void change(one.username, { role: event.target.value as Role })}
                 >
-                  {ROLES.map(([role]) => (
+                  {Object.keys(words().roles).map((role) => (
                     <option key={role} value={role}>
                       {role}
                     </option>
@@ -137,7 +132,7 @@ function Everybody() {
         <label className="grid text-xs text-faint">
           Role
           <select name="role" className="plate-field">
-            {ROLES.map(([role]) => (
+            {Object.keys(words().roles).map((role) => (
               <option key={role} value={role}>
                 {role}
               </option>
@@ -178,7 +173,7 @@ export function People() {
         <section className="plate">
           <h2 className="heading">What each role may do</h2>
           <dl className="text-sm">
-            {ROLES.map(([role, words]) => (
+            {Object.entries(words().roles).map(([role, words]) => (
               <div key={role} className="flex gap-2">
                 <dt className="w-20 shrink-0 font-semibold">{role}</dt>
                 <dd className="m-0">{words}</dd>

@@ -2,7 +2,7 @@
 import { useState } from "react";
 
 import { api } from "../../../../api/client";
-import { FAMILIES, type Family } from "../../../../job/families";
+import { type Family, familyOf } from "../../../../job/words";
 import { useCutters } from "../../../../job/queries";
 import { Choices } from "../../../../ui/Choices";
 import { inWords, useCrib, useMay, useWritten } from "../../queries";
@@ -36,7 +36,7 @@ export function Crib() {
     if (!slot) return;
     try {
       const { family: kind, diameter_mm, substrate, point, shank, pitch_mm, cut_depth_mm } = slot.outline;
-      const twist = kind === "twist" ? { point } : {};
+      const twist = familyOf(kind).standard_form ? { point } : {};
       const noun = drawer.title.replace(/[#\d].*$/, "").trim();
       await api.add("cutters", {
         spec: { family: kind, diameter_mm, substrate, shank, pitch_mm, cut_depth_mm, ...twist },
@@ -62,7 +62,7 @@ export function Crib() {
               <option value="any">any family</option>
               {families.map((one) => (
                 <option key={one} value={one}>
-                  {FAMILIES[one].noun}s
+                  {familyOf(one).words}s
                 </option>
               ))}
             </select>

@@ -3,15 +3,13 @@ import { useMemo, useState } from "react";
 
 import { api, type Schemas } from "../../../../api/client";
 import { DrillPoint } from "../../../../drawing/DrillPoint";
-import { DETAILS } from "../../../../job/details";
 import { pattern } from "../../../../job/fields";
-import { useWords } from "../../../../job/queries";
-import type { Case } from "../../../../job/types";
 import { BoardProvider, useDraft } from "../../board";
 import type { Board, Spec } from "../../model";
 import { inWords, useMay, useWritten } from "../../queries";
 import { Choice, Figure, Flag } from "../Field";
 import { History } from "../History";
+import { familyOf, words } from "../../../../job/words";
 
 type CutterRecord = Schemas["CutterRecord"];
 const COSTS: readonly (readonly [string, string])[] = [
@@ -31,7 +29,7 @@ const figureOr = (value: unknown): unknown => {
 };
 
 function Field({ path }: { path: string }) {
-  const form = useWords().data?.fields[pattern(path)];
+  const form = words().fields[pattern(path)];
   if (!form) return null;
   const label = form.words.charAt(0).toUpperCase() + form.words.slice(1);
   if (form.kind === "choice") return <Choice path={path} label={label} />;
@@ -89,7 +87,7 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
       <input className="plate-field text-base text-ink" value={String(extra[name] ?? "")} readOnly={!may} maxLength={120} onChange={put(name)} />
     </label>
   );
-  const more = [...new Set(["cutter.body_length_mm", "cutter.shank", "cutter.shank_diameter_mm", ...DETAILS.cutter({ cutter: spec } as unknown as Case)])];
+  const more = [...new Set(["cutter.body_length_mm", "cutter.shank", "cutter.shank_diameter_mm", ...familyOf(String(spec.family)).asks])];
   return (
     <BoardProvider part="cutter" draft={draft} dispatch={dispatch} changed={changed} readOnly={!may} assumed={[]} problems={[]}>
       <section aria-label={record.name} className="plate grid content-start gap-2">
@@ -104,7 +102,7 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
           <Choice path="cutter.family" label="Family" />
           <Figure path="cutter.diameter_mm" label="Diameter" />
           <Choice path="cutter.substrate" label="Edge of" />
-          {spec.family === "twist" && <Choice path="cutter.point" label="Point" />}
+          {familyOf(String(spec.family)).standard_form && <Choice path="cutter.point" label="Point" />}
           <Choice path="cutter.wear" label="Worn" />
           <label className="grid text-xs text-faint">
             How many

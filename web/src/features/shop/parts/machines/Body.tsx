@@ -1,10 +1,11 @@
 /** Nose, reach, coolant and magnet: what the tool sits in, how far it gets, what wets it, what holds it to the plate. */
 import { MachineOutline } from "../../../../drawing/shop/MachineOutline";
+import { machineOf, plainMachine } from "../../../../job/words";
 import { useValue } from "../../board";
 import { Choice, Figure, Flag, Word } from "../Field";
 
 export function Body() {
-  const kind = (useValue("machine.kind") as string | undefined) ?? "bench-press";
+  const kind = (useValue("machine.kind") as string | undefined) ?? plainMachine().id;
   const holder = useValue("machine.holder.kind");
   return (
     <section aria-label="Nose and reach" className="plate grid content-start gap-2">
@@ -21,7 +22,7 @@ export function Body() {
           {holder === "chuck" && <Choice path="machine.holder.grip" label="Tightened" />}
           {holder === "morse" && <Flag path="machine.holder.tang_engaged" label="tang in its slot" />}
           <Figure path="machine.holder.max_rpm" label="Top speed of it" />
-          {kind === "hand-held" && <Flag path="machine.side_handle" label="side handle on it" />}
+          {machineOf(kind).in_hands && <Flag path="machine.side_handle" label="side handle on it" />}
           <Figure path="machine.stroke_mm" label="Stroke" />
           <Figure path="machine.daylight_mm" label="Nose to table" />
           <Figure path="machine.throat_mm" label="Throat" />
@@ -34,7 +35,7 @@ export function Body() {
         <Figure path="machine.coolant.pressure_bar" label="Pressure" />
         <Figure path="machine.coolant.flow_l_min" label="Flow" />
       </div>
-      {kind === "magnetic" && (
+      {machineOf(kind).on_a_magnet && (
         <div className="grid grid-cols-2 gap-x-4 gap-y-1 border-t border-rule pt-1 sm:grid-cols-3" role="group" aria-label="Magnet">
           <Figure path="machine.magnet.pull_n" label="Magnet pulls" />
           <Figure path="machine.magnet.rated_thickness_mm" label="on a plate of" />

@@ -20,19 +20,17 @@ import { Feed } from "./Feed";
 import { Motor } from "./Motor";
 import { Rated } from "./Rated";
 import { Speeds } from "./Speeds";
+import { plainMachine } from "../../../../job/words";
 
 type MachineRecord = Schemas["MachineRecord"];
 type Stage = { min_rpm?: number | null; curve?: [number, number][] | null };
 
 const COLUMN = "grid grid-cols-[minmax(0,1fr)] content-start gap-3";
 /** A machine nobody has described yet: only what cannot be left out. */
-export const BLANK: Spec = {
-  kind: "bench-press",
-  name: "",
-  spindle: { plate: { output_kw: 0.37 }, stages: [{ speed_rpm: 600 }] },
-  feed: { kind: "hand-lever" },
-  holder: { kind: "chuck" },
-};
+export function blankMachine(): Spec {
+  const { id, feed } = plainMachine();
+  return { kind: id, name: "", spindle: { plate: { output_kw: 0.37 }, stages: [{ speed_rpm: 600 }] }, feed: { kind: feed }, holder: { kind: "chuck" } };
+}
 
 type Props = {
   record: MachineRecord | null;
@@ -44,7 +42,7 @@ type Props = {
 };
 
 export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) {
-  const saved = useMemo<Board>(() => ({ spec: (record?.spec as Spec | undefined) ?? BLANK, extra: { note: record?.note ?? "" } }), [record]);
+  const saved = useMemo<Board>(() => ({ spec: (record?.spec as Spec | undefined) ?? blankMachine(), extra: { note: record?.note ?? "" } }), [record]);
   const [draft, dispatch, changed] = useDraft(`shop-machine:${record?.id ?? "new"}`, saved);
   const { drawn, stale, problems } = useDrawn(draft.now.spec);
   const rated = useRated(draft.now.spec, problems.length === 0);
@@ -117,7 +115,7 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
           </button>
         )}
         {record && (
-          <button type="button" className="tap chip" disabled={changed || !state.job} onClick={() => void drill()}>
+          <button type="button" className="tap chip" disabled={changed || !state.jobs.now} onClick={() => void drill()}>
             Drill with it
           </button>
         )}

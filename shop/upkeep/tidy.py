@@ -5,8 +5,8 @@ from datetime import timedelta
 from django.db import transaction
 from django.utils import timezone
 
-from shop.keep.history import MODELS
-from shop.keep.standing import BIN_DAYS, BINNED
+from shop.records.standing import BIN_DAYS, BINNED
+from shop.upkeep.history import MODELS
 
 
 @transaction.atomic

@@ -6,7 +6,7 @@ from typing import Any
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from shop.keep.backups import restore
+from shop.upkeep.backups import restore
 
 
 class Command(BaseCommand):

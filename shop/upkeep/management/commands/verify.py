@@ -5,7 +5,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from shop.keep.backups import verify
+from shop.upkeep.backups import verify
 
 
 class Command(BaseCommand):

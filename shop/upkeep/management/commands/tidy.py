@@ -5,8 +5,8 @@ from typing import Any
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 
-from shop.keep.standing import BIN_DAYS
-from shop.keep.tidy import empty_bin
+from shop.records.standing import BIN_DAYS
+from shop.upkeep.tidy import empty_bin
 
 
 class Command(BaseCommand):

@@ -1,0 +1,57 @@
+"""Answers that earlier versions gave and a shop kept: read as today's, with what came since left unsaid."""
+
+from collections.abc import Callable
+from typing import Any
+
+from pydantic import TypeAdapter, ValidationError
+
+from bore.answers.check import Answer
+from bore.answers.plan import PlanAnswer
+
+Given = dict[str, Any]
+# What an answer of 0.1 did not say yet.
+OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
+OF_CHECKS: Given = {"figure": None, "said": None}
+OF_PLANS: Given = {"said": ""}
+
+
+def is_check(answer: Any) -> bool:
+    """Whether something is the answer to a check, of this version or an earlier one."""
+    return _is(Answer, _check(answer) if isinstance(answer, dict) else answer)
+
+
+def is_plan(answer: Any) -> bool:
+    """Whether something is a plan as it was answered, by this version or an earlier one."""
+    return _is(PlanAnswer, _plan(answer) if isinstance(answer, dict) else answer)
+
+
+def _is(shape: Any, answer: Any) -> bool:
+    try:
+        TypeAdapter(shape).validate_python(answer)
+    except ValidationError:
+        return False
+    return True
+
+
+def _check(answer: Given) -> Given:
+    return OF_CHECKS | _each(answer, "limits", lambda limit: OF_LIMITS | limit)
+
+
+def _plan(answer: Given) -> Given:
+    found = _each(answer, "alternatives", _row)
+    for name, make in (("plan", _row), ("hole", lambda hole: {"means": ""} | hole)):
+        if isinstance(found.get(name), dict):
+            found = found | {name: make(found[name])}
+    return found
+
+
+def _row(plan: Given) -> Given:
+    return OF_PLANS | _each(
+        plan, "steps", lambda step: step | {"cut": OF_PLANS | step["cut"]} if isinstance(step.get("cut"), dict) else step
+    )
+
+
+def _each(answer: Given, name: str, make: Callable[[Given], Given]) -> Given:
+    """The answer with every object of a list made anew; what is no list, or is missing, stays so."""
+    found = answer.get(name)
+    return answer | {name: [make(one) if isinstance(one, dict) else one for one in found]} if isinstance(found, list) else answer

@@ -1,0 +1,167 @@
+"""One step of a plan as an answer: what it meets, how it is set, what it costs, and the case it was checked as."""
+
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from bore.advice.expect import expected
+from bore.answers.offers import plain_record
+from bore.answers.plan_request import Asked
+from bore.answers.shape import number, shaped
+from bore.check.best_setting import stage_words
+from bore.job.job import Job
+from bore.job.pecks import pecks_of
+from bore.limits import BY_ID
+from bore.limits.judgement import VERDICTS, Verdict
+from bore.limits.said import said_of_use
+from bore.plan.clearance import under
+from bore.plan.cost import StepCost
+from bore.plan.step_cut import Cut, ladder_of
+from bore.plan.times import Step
+from bore.ways.proposals import cutter_words
+
+# What a tool is held in that is not the machine's own holder.
+HELD_IN = {"chuck": ", in the drill chuck", "morse": ", in a Morse sleeve"}
+StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class UnderAnswer:
+    """What the point meets beyond the work."""
+
+    beyond_mm: float
+    meets: str
+    has_mm: float | None
+    hits: bool | None
+    words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StepLadder:
+    """The tightest limit's demand and soft mark as shares of its hard one."""
+
+    low: float
+    middle: float
+    high: float
+    soft: float
+    unit: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanCut:
+    """A cutter's step, as it was checked."""
+
+    verdict: Verdict
+    tightest: str
+    failure: str
+    use: float
+    said: str
+    ladder: StepLadder | None
+    speed_rpm: float
+    speed_words: str
+    feed_mm_rev: float | None
+    hand_force_n: float | None
+    depth_mm: float
+    stop_mm: float
+    point_mm: float
+    floor_mm: float | None
+    pecks_mm: list[float]
+    under: UnderAnswer | None
+    coolant: str
+    chip: str
+    sound: str
+    point_angle_deg: float
+    family: str
+    case: dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanStep:
+    """One step; a hand's work has no cut, and one that cannot be done says why."""
+
+    kind: StepKind
+    words: str
+    tool: str
+    cutter: int | None
+    cutter_id: str | None = None
+    start_mm: float
+    size_mm: float
+    why: str
+    cannot: str
+    struck: bool
+    time_s: float
+    change_s: float
+    edge_cost: float | None
+    machine_cost: float
+    cut: PlanCut | None
+
+
+def case_of(job: Job) -> dict[str, Any]:
+    """A job as a case that can be posted: what was assumed on the way stands in it."""
+    return {name: plain_record(getattr(job, name)) for name in ("hole", "material", "cutter", "machine", "holding", "setting")}
+
+
+def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
+    """A cutter's step as it was checked."""
+    job, limit = cut.job, BY_ID[cut.tightest]
+    pecks, met, ladder = pecks_of(job), under(asked.task.base, cut, asked.under_mm), ladder_of(cut)
+    chip, sound = expected(job)
+    return PlanCut(
+        verdict=VERDICTS[cut.verdict],
+        tightest=limit.id,
+        failure=limit.failure,
+        use=number(min(cut.use, 1e6)),
+        said=said_of_use(cut.verdict, cut.use, limit.floor),
+        ladder=None if ladder is None else StepLadder(**ladder),
+        speed_rpm=number(job.setting.speed_rpm),
+        speed_words=stage_words(job, job.setting.speed_rpm),
+        feed_mm_rev=number(job.setting.feed_mm_rev),
+        hand_force_n=number(job.setting.hand_force_n),
+        depth_mm=number(job.hole.depth_mm),
+        stop_mm=number(cut.depths.stop_mm),
+        point_mm=number(cut.depths.point_length_mm),
+        floor_mm=number(cut.depths.floor_mm),
+        pecks_mm=[number(depth) for depth in pecks] if len(pecks) > 1 else [],
+        under=None if met is None else shaped(UnderAnswer, met),
+        coolant=job.machine.coolant.method,
+        chip=chip,
+        sound=sound,
+        point_angle_deg=number(job.cutter.point_angle_deg),
+        family=job.cutter.family,
+        case=case_of(job),
+    )
+
+
+def _tool(step: Step, asked: Asked) -> str:
+    if step.cutter is None:
+        return ""
+    base = asked.task.base
+    kind = base.machine.holder.kind if step.cut is None else step.cut.job.machine.holder.kind
+    return cutter_words(base.yard.cutters[step.cutter]) + ("" if kind == base.machine.holder.kind else HELD_IN[kind])
+
+
+def step_answer(step: Step, asked: Asked, cost: StepCost, struck: bool = False) -> PlanStep:
+    """One step of a plan with what it costs; struck out or not."""
+    return shaped(
+        PlanStep,
+        step,
+        cutter_id=None,
+        words=_words(step, asked),
+        tool=_tool(step, asked),
+        struck=struck,
+        edge_cost=number(cost.edge),
+        machine_cost=number(cost.machine),
+        cut=None if step.cut is None else cut_answer(step.cut, asked),
+    )
+
+
+def _words(step: Step, asked: Asked) -> str:
+    """A step in a few words; what a hand does says so."""
+    if step.kind == "mark":
+        if step.cut is not None:
+            return f"{step.cut.job.cutter.family} each place"
+        kind = asked.task.base.machine.is_a
+        return "touch each place" if kind.lathe or kind.programmed else "mark out and punch"
+    if step.kind == "deburr":
+        return "deburr both sides" if asked.task.base.hole.through else "deburr the mouth"
+    size = asked.task.drawn.text if step.kind in ("tap", "mill") else f"{step.size_mm:.4g} mm"
+    return f"{step.kind} {size}" + ("" if step.cut or step.cannot or step.kind == "bore" else ", by hand")

@@ -1,0 +1,22 @@
+"""An answer as plain data: what the API sends, the command line prints and a file keeps."""
+
+from functools import cache
+from typing import Any
+
+from pydantic import TypeAdapter
+
+
+@cache
+def _adapter(shape: Any) -> TypeAdapter[Any]:
+    return TypeAdapter(shape)
+
+
+def as_data(answer: Any) -> Any:
+    """A frozen answer as dicts, lists and figures, ready for JSON.
+
+    >>> from bore.answers.shared_words import Symbol
+    >>> as_data(Symbol(symbol="f", unit="mm/rev"))
+    {'symbol': 'f', 'unit': 'mm/rev'}
+    """
+    shape: Any = type(answer)
+    return _adapter(shape).dump_python(answer, mode="json")

@@ -1,0 +1,43 @@
+"""How a figure of the core becomes a figure of an answer: six digits, lists for tuples, words for verdicts."""
+
+from dataclasses import fields, is_dataclass
+from functools import cache
+from typing import Any, TypeVar, overload
+
+Shape = TypeVar("Shape")
+
+
+@overload
+def number(value: None) -> None: ...
+@overload
+def number(value: Any) -> float: ...
+def number(value: Any) -> float | None:
+    """A figure for the answer: six significant digits."""
+    return None if value is None else float(f"{value:.6g}")
+
+
+def plain(value: Any) -> Any:
+    """A value for the answer: figures rounded, tuples as lists, words, whole numbers and records as they are.
+
+    >>> plain((1.23456789, 2)), plain(True), plain("dry"), plain(None)
+    ([1.23457, 2], True, 'dry', None)
+    """
+    kind = type(value)
+    if kind is float:
+        return number(value)
+    if kind in (bool, int, str) or value is None or is_dataclass(value):
+        return value
+    if kind in (list, tuple):
+        return [plain(item) for item in value]
+    return value if kind is dict else number(value)
+
+
+def shaped(shape: type[Shape], found: Any, **given: Any) -> Shape:
+    """An answer's shape filled from a record of the core that has values of the same names; `given` stands before them."""
+    of: Any = shape
+    return shape(**{name: plain(getattr(found, name)) for name in _names(of) if name not in given}, **given)
+
+
+@cache
+def _names(shape: Any) -> tuple[str, ...]:
+    return tuple(one.name for one in fields(shape))

@@ -1,0 +1,1 @@
+"""Looking after what is kept: the history of every record, backups, the bin."""
