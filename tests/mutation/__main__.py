@@ -19,14 +19,10 @@ from pathlib import Path
 from cosmic_ray.work_db import WorkDB, use_db
 from cosmic_ray.work_item import TestOutcome
 
+from tests.mutation.parts import PARTS
+
 ROOT = Path(__file__).resolve().parents[2]
 WORK = ROOT / ".mutation"
-PARTS = {
-    "mechanics": ("bore/mechanics",),
-    "limits": ("bore/limits", "bore/schools"),
-    "plan": ("bore/plan",),
-    "program": ("bore/program",),
-}
 AT_ONCE = 2
 
 # Arithmetic and comparisons, each replaced by its near neighbours. What is left out: `|`, which here only writes types, and far
@@ -108,10 +104,12 @@ def run_part(part: str) -> None:
     began = time.monotonic()
     with (folder / "warm.log").open("a") as log:
         warm = subprocess.Popen(
-            [sys.executable, ROOT / "tests/mutation/warm.py", address, part], cwd=folder, env=environment, stdout=log, stderr=log
+            [sys.executable, "-m", "tests.mutation.warm", address, part], cwd=folder, env=environment, stdout=log, stderr=log
         )
         try:
             while not address.exists():
+                if warm.poll() is not None:
+                    sys.exit(f"{part}: the tests do not run; see {folder / 'warm.log'}")
                 time.sleep(0.1)
             cosmic_ray(folder, "cosmic-ray", "baseline", "mutants.toml")
             cosmic_ray(folder, "cosmic-ray", "exec", "mutants.toml", "mutants.sqlite")

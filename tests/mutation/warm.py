@@ -4,11 +4,15 @@ It never imports `bore`: each fork reads the sources as they stand at that momen
 """
 
 import importlib
+import json
 import os
 import signal
 import socket
 import sys
 from pathlib import Path
+
+from tests.mutation.parts import PARTS
+from tests.mutation.reach import Order, Trace, changed_lines
 
 LIBRARIES = (
     "numpy", "scipy.optimize", "scipy.interpolate", "scipy.integrate", "fluids", "pint", "orjson",
@@ -22,61 +26,51 @@ PLAIN = (
     *(f"-pno:{name}" for name in ("django", "cov", "pytest_cov", "benchmark", "playwright", "base_url")),
 )
 ARITHMETIC = (
-    (
-        "bore/mechanics",
-        "bore/schools",
-        "bore/limits",
-        "tests/bore/test_limits.py",
-        "tests/bore/test_mechanics.py",
-        "tests/bore/test_marks.py",
-    ),
-    ("bore", "docs", "tests/outside", "tests/bore/test_families.py", "tests/bore/test_settle.py"),
-    ("tests/bore/test_pictures.py",),
-    ("tests/bore/test_deep_program_calibration.py", "--deselect=tests/bore/test_deep_program_calibration.py::test_each_is_a_command"),
+    *("bore", "docs", "tests/outside"),
+    *(f"tests/bore/test_{name}.py" for name in ("limits", "mechanics", "marks", "families", "settle", "pictures")),
+    *("tests/bore/test_deep_program_calibration.py", "--deselect=tests/bore/test_deep_program_calibration.py::test_each_is_a_command"),
 )
-# Quickest first: a mutant that the first set notices never reaches the second.
-STAGES = {
+TESTS = {
     "mechanics": ARITHMETIC,
     "limits": ARITHMETIC,
-    "plan": (
-        ("bore/plan", "tests/bore/test_plan.py", "tests/bore/test_plan_cost.py"),
-        ("tests/bore/test_plan_around.py",),
-        ("tests/bore/test_program.py",),
-    ),
-    "program": (
-        ("bore/program", "tests/bore/test_controller.py"),
-        ("tests/bore/test_program.py",),
-        ("tests/bore/test_deep_program_calibration.py",),
-    ),
+    "plan": ("bore/plan", *(f"tests/bore/test_{name}.py" for name in ("plan", "plan_cost", "plan_around", "program"))),
+    "program": ("bore/program", *(f"tests/bore/test_{name}.py" for name in ("controller", "program", "deep_program_calibration"))),
 }
 # A mutant may loop for ever; the clean run takes well under a minute.
 PATIENCE_S = 150
 
 
-def run_stages(part: str) -> int:
-    """The exit code of the first set of tests that fails; 0 when none does."""
+def trace(part: str, notes: Path) -> None:
+    """Runs the tests once, in a fork of its own, noting which lines each runs through."""
+    if notes.exists():
+        return
+    child = os.fork()
+    if child == 0:
+        tracing = Trace(PARTS[part])
+        code = tracing.run([*PLAIN, *TESTS[part]])
+        if code == 0:
+            notes.write_text(json.dumps(tracing.found()), encoding="utf-8")
+        os._exit(code)
+    if os.waitstatus_to_exitcode(os.waitpid(child, 0)[1]):
+        sys.exit("the tests fail as the sources stand")
+
+
+def run_tests(part: str, notes: Path, before: dict[Path, str]) -> int:
+    """The exit code of the tests on the sources as they stand now, those that run through what changed first."""
     import pytest
 
-    for number, stage in enumerate(STAGES[part]):
-        # A second session in one process would reuse the first one's modules, so each set has a fork of its own.
-        child = os.fork()
-        if child == 0:
-            os._exit(int(pytest.main([*PLAIN, *stage])))
-        status = os.waitstatus_to_exitcode(os.waitpid(child, 0)[1])
-        if status:
-            print(f"noticed by set {number + 1}", flush=True)
-            return status
-    return 0
+    order = Order(json.loads(notes.read_text(encoding="utf-8")), changed_lines(before))
+    return int(pytest.main([*PLAIN, *TESTS[part]], plugins=[order]))
 
 
-def answer_one(connection: socket.socket, part: str) -> None:
+def answer_one(connection: socket.socket, part: str, notes: Path, before: dict[Path, str]) -> None:
     """Run the tests in a fork of its own and send back the exit code as text."""
     child = os.fork()
     if child == 0:
         os.setpgid(0, 0)
         signal.alarm(PATIENCE_S)
         signal.signal(signal.SIGALRM, lambda *_: os.killpg(0, signal.SIGKILL))
-        os._exit(abs(run_stages(part)) & 0x7F)
+        os._exit(abs(run_tests(part, notes, before)) & 0x7F)
     status = os.waitstatus_to_exitcode(os.waitpid(child, 0)[1])
     connection.sendall(str(abs(status)).encode())
 
@@ -85,13 +79,16 @@ def serve(address: Path, part: str) -> None:
     """Answer one request after another until killed."""
     for name in LIBRARIES:
         importlib.import_module(name)
+    notes = address.with_name("reach.json")
+    trace(part, notes)
+    before = {name: name.read_text(encoding="utf-8") for folder in PARTS[part] for name in Path(folder).rglob("*.py")}
     with socket.socket(socket.AF_UNIX) as listener:
         listener.bind(str(address))
         listener.listen()
         while True:
             connection, _ = listener.accept()
             with connection:
-                answer_one(connection, part)
+                answer_one(connection, part, notes, before)
 
 
 if __name__ == "__main__":

@@ -1,0 +1,76 @@
+"""Which tests reach which lines, so that a mutant meets first the tests that run through it, the quickest before the others.
+
+No test is left out: what is worked out once and kept between tests is reached by the first that asks, and judged by all.
+"""
+
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+# By file, then line: the tests that run it. By test: how long it takes, s.
+Reach = dict[str, Any]
+
+
+class Trace:
+    """As a plug-in of pytest: notes for every test which lines of some folders it runs through, and how long it takes."""
+
+    def __init__(self, folders: tuple[str, ...]) -> None:
+        from coverage import Coverage
+
+        self.cover = Coverage(source=list(folders), data_file=None, config_file=False)
+        self.seconds: dict[str, float] = {}
+
+    def run(self, arguments: list[str]) -> int:
+        """Runs pytest under it; the exit code."""
+        import pytest
+
+        self.cover.start()
+        code = int(pytest.main(arguments, plugins=[self]))
+        self.cover.stop()
+        return code
+
+    def pytest_runtest_protocol(self, item: Any) -> None:
+        """Called as each test begins: what runs from here on is this one's."""
+        self.cover.switch_context(item.nodeid)
+
+    def pytest_runtest_logreport(self, report: Any) -> None:
+        """Called with what each part of a test took."""
+        self.seconds[report.nodeid] = self.seconds.get(report.nodeid, 0.0) + report.duration
+
+    def found(self) -> Reach:
+        """What was noted."""
+        data = self.cover.get_data()
+        lines = {str(Path(name).resolve()): data.contexts_by_lineno(name) for name in data.measured_files()}
+        return {
+            "lines": {name: {str(line): tests for line, tests in found.items()} for name, found in lines.items()},
+            "seconds": self.seconds,
+        }
+
+
+class Order:
+    """As a plug-in of pytest: those that run through the changed lines first, the quickest first; a test that never ends is the last."""
+
+    def __init__(self, reach: Reach, changed: dict[str, list[int]]) -> None:
+        at = [reach["lines"].get(name, {}).get(str(line), []) for name, lines in changed.items() for line in lines]
+        self.through = {test for tests in at for test in tests}
+        self.seconds = reach["seconds"]
+
+    def pytest_collection_modifyitems(self, items: list[Any]) -> None:
+        """Called with what was collected."""
+        items.sort(key=lambda item: (item.nodeid not in self.through, self.seconds.get(item.nodeid, 0.0)))
+
+
+def changed_lines(before: dict[Path, str]) -> dict[str, list[int]]:
+    """The lines that now read otherwise, by file."""
+    return {
+        str(name.resolve()): lines
+        for name, text in before.items()
+        if (lines := list(_differing(text.splitlines(), name.read_text(encoding="utf-8").splitlines())))
+    }
+
+
+def _differing(before: list[str], now: list[str]) -> Iterator[int]:
+    """The places, counted from one, at which two texts of as many lines differ."""
+    for number, (was, now_is) in enumerate(zip(before, now, strict=False), 1):
+        if was != now_is:
+            yield number
