@@ -2,9 +2,11 @@
 
 from collections.abc import Iterator
 
+from bore.base.formula import silent
 from bore.check.check import Check
 from bore.cutters.twist.feeds import TABLE_FROM_MM, TABLE_TO_MM
 from bore.loads.loads import ALL_SCHOOLS
+from bore.mechanics.holders import SEATING_KN, taper_friction_nm
 from bore.mechanics.spindle import SAME_SPEED
 
 SCHOOLS_FROM_MM, SCHOOLS_TO_MM = 3.0, 50.0
@@ -15,7 +17,7 @@ RATED_METALS = {"P": "steel", "K": "iron", "M": "stainless", "N": "aluminium"}
 
 def remarks_for(check: Check) -> list[str]:
     """Everything worth saying beside the figures."""
-    return [*_method(check), *_hole(check), *_feed(check), *_plate(check)]
+    return [*_method(check), *_hole(check), *_feed(check), *_taper(check), *_plate(check)]
 
 
 def _method(check: Check) -> Iterator[str]:
@@ -60,10 +62,22 @@ def _feed(check: Check) -> Iterator[str]:
             yield f"{check.job.machine.name} has no {given:.3g} mm/rev power feed; it has {steps}."
     if not check.bites:
         yield "The drill does not bite at this force: it only polishes, and hardens some metals."
-    elif check.columns.hand_force_n is not None and check.result.loads.wanted_feed.middle > check.result.loads.feed_mm_rev:
-        yield "Too heavy a hand: the feed is counted only as far as the drill takes it."
+    elif check.columns.hand_force_n is not None and check.result.loads.feed_mm_rev > check.columns.overfed_mm_rev:
+        yield "Too heavy a hand: lean lighter before the drill digs in."
     if check.columns.family.force_share is not None and start:
         yield "A gun drill's pilot guides it; it cuts as from solid behind it."
+
+
+def _taper(check: Check) -> Iterator[str]:
+    """A taper that slips but for its tang goes every day; that is said, and what to do about it."""
+    columns, loads = check.columns, check.result.loads
+    if not (columns.holder.kind == "morse" and columns.holder.tang_engaged and columns.shank.startswith("morse")):
+        return
+    size = int(columns.shank.removeprefix("morse-"))
+    with silent():
+        friction = taper_friction_nm(size=size, thrust_n=loads.thrust_n.middle, seating_kn=SEATING_KN[0])
+    if friction < loads.torque_nm.middle:
+        yield "The tang carries part of the torque: clean both tapers and seat the drill with a blow, so that friction takes most of it."
 
 
 def _plate(check: Check) -> Iterator[str]:

@@ -56,6 +56,23 @@ def stage_words(job: Job, speed_rpm: float) -> str:
     return f"{speed_rpm:.4g} rpm"
 
 
+def feed_words(job: Job, feed_mm_rev: float, speed_rpm: float) -> str:
+    """A feed as whoever makes it needs it: on a wound screw also how long a turn of the wheel takes, on a lever how long the hole."""
+    feed = job.machine.feed
+    words = f"{feed_mm_rev:.3g} mm/rev"
+    if feed.kind == "tailstock" and feed.lead_mm:
+        return f"{words}, a turn of the wheel in {_seconds(feed.lead_mm / (feed_mm_rev * speed_rpm))}"
+    if feed.kind in HAND_FEEDS and job.cutter.kind.follows_travel:
+        return f"{words} by hand, {_seconds(job.hole.depth_mm / (feed_mm_rev * speed_rpm))} for the depth"
+    return words
+
+
+def _seconds(minutes: float) -> str:
+    """Some minutes as seconds a hand can count."""
+    seconds = 60 * minutes
+    return f"{seconds:.0f} s" if seconds >= 10 else f"{seconds:.2g} s"
+
+
 def real_speeds(job: Job, count: int = SPEEDS) -> Array:
     """Every step of speed, and each range sampled by ratio, rpm."""
     speeds: list[float] = []
@@ -103,7 +120,7 @@ def book_setting(job: Job) -> tuple[Job, str]:
     anyhow = replace(job, setting=with_feed(job.setting, feed_mm_rev=0.1))
     columns = columns_of(anyhow)
     speed = _book_speed(job, columns)
-    if job.machine.feed.kind in HAND_FEEDS and columns.family.axial_chip:
+    if columns.family.leant_on(job.machine.feed.kind):
         force = leaning_n(columns)
         setting = with_feed(job.setting, hand_force_n=force)
         return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, leaning {force:g} N"
@@ -113,7 +130,7 @@ def book_setting(job: Job) -> tuple[Job, str]:
     under = [float(feed) for feed in feeds if feed <= book * 1.05]
     feed = (under[-1] if under else float(feeds[0])) if stepped else float(f"{book:.3g}")
     setting = replace(with_feed(job.setting, feed_mm_rev=feed), speed_rpm=speed)
-    return replace(job, setting=setting), f"at {stage_words(job, speed)}, {feed:.3g} mm/rev"
+    return replace(job, setting=setting), f"at {stage_words(job, speed)}, {feed_words(job, feed, speed)}"
 
 
 def _book_speed(job: Job, columns: Columns) -> float:
@@ -136,7 +153,7 @@ def best_settings(job: Job, starts_mm: Sequence[float]) -> list[Best]:
 
     starts_mm: all nought, or all above it: solid metal and a hole are other jobs.
     """
-    by_hand = job.machine.feed.kind in HAND_FEEDS
+    by_hand = job.cutter.kind.leant_on(job.machine.feed.kind)
     jobs = [replace(job, hole=replace(job.hole, start_diameter_mm=start)) for start in starts_mm]
     anyhow = replace(jobs[0], setting=replace(with_feed(job.setting, feed_mm_rev=0.1), pecks=job.setting.pecks))
     columns = columns_of(anyhow)
@@ -144,10 +161,10 @@ def best_settings(job: Job, starts_mm: Sequence[float]) -> list[Best]:
         inner = np.array([family_of(columns.family).inner_diameter_mm(one) for one in jobs])
         columns = replace(columns, start_diameter_mm=inner[:, None, None])
     speeds, rows = real_speeds(job), FORCES_N
-    if by_hand and columns.family.axial_chip:
+    if by_hand:
         over = over_force(job, columns, rows[:, None], speeds[None, :])
     else:
-        rows, by_hand = real_feeds(job, columns), False
+        rows = real_feeds(job, columns)
         over = columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :])
     return _best_of_each(jobs, over, evaluate(over), rows, speeds, by_hand)
 
@@ -165,7 +182,7 @@ def _best_of_each(jobs: list[Job], over: Columns, result: Result, rows: Array, s
         at = (place, int(row), int(column))
         value, speed = float(rows[row]), float(speeds[column])
         setting = with_feed(job.setting, hand_force_n=value) if by_hand else with_feed(job.setting, feed_mm_rev=value)
-        words = f"at {stage_words(job, speed)}, " + (f"leaning {value:g} N" if by_hand else f"{value:.3g} mm/rev")
+        words = f"at {stage_words(job, speed)}, " + (f"leaning {value:g} N" if by_hand else feed_words(job, value, speed))
         changed = replace(job, setting=replace(setting, speed_rpm=speed))
         judged = int(verdicts[at]), int(tightest[at]), float(uses[at])
         found.append(Best(changed, *judged, float(times[at]), speed, float(feeds[at]), value if by_hand else None, words))

@@ -5,6 +5,7 @@ from functools import cache
 from typing import Any
 
 from bore.base.sources import rows, source
+from bore.machines.kinds import FREE_HANDS
 
 NEEDS_COOLANT_THROUGH, WANTS_COOLANT_THROUGH = "must", "wants"
 
@@ -21,6 +22,7 @@ class CutterKind:
     packs, may_peck: chips leave by flutes that can pack; may be drawn back and sent in again.
     from_solid, wants_solid: cuts as from solid, whatever hole was there; must not open a hole that is there, its middle wants metal.
     makes_own_diameter, plunges, axial_chip: its hole is as wide as it is; fed along its axis; the feed over the edges is its chip.
+    follows_travel: too light in the cut for a hand to feel: fed by the lever's travel, not by its force.
     starts_unmarked, needs_guide: starts square and stiff on a bare face; only a bush or a hole of its size guides it.
     touches_briefly: in the metal for seconds only.
     whole_carbide: carbide from point to shank when its edge is.
@@ -57,6 +59,7 @@ class CutterKind:
     makes_own_diameter: bool
     plunges: bool
     axial_chip: bool
+    follows_travel: bool
     starts_unmarked: bool
     touches_briefly: bool
     whole_carbide: bool
@@ -96,6 +99,10 @@ class CutterKind:
     def feeds_its_pitch(self) -> bool:
         """Whether the only feed it takes is its pitch: along its axis, and not as a chip."""
         return self.plunges and not self.axial_chip
+
+    def leant_on(self, feed_kind: str) -> bool:
+        """Whether a hand's force makes its feed on a machine of this kind of feed; a screw is wound, and what follows travel is let down."""
+        return feed_kind in FREE_HANDS and self.axial_chip and not self.follows_travel
 
     @property
     def guides_another(self) -> bool:

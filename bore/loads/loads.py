@@ -33,7 +33,7 @@ class SchoolLoad:
 
 @dataclass(frozen=True, slots=True)
 class Loads:
-    """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is what the hand would make unstopped.
+    """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is that, as far apart as the schools make it.
     `surge_torque_nm` is the torque as the point comes through, `release_n` the thrust let go there."""
 
     torque_nm: Band
@@ -170,16 +170,14 @@ def _at_force(columns: Columns) -> Loads:
     )
     diameter_feed.chisel_indentation_n(columns)
     standing = _chisel(columns)
-    ceiling = columns.overfed_mm_rev
     bites = (standing < available) & (available > 0)
     # A hand's thrust goes as far as the methods say, once they are set right by what was measured.
     presses = available / columns.calibration.thrust.factor
     wanted = _wanted_feeds(columns, choose(bites, presses, standing + 1.0))
     pool = [wanted[columns.school]] if columns.school in wanted else list(wanted.values())
     middle = band.geometric_mean(values=pool)
-    schools = _schools_at(columns, {name: least(feed, ceiling) for name, feed in wanted.items()}, least(middle, ceiling), available)
-    wanted_band = Band(least(*pool), middle, most(*pool))
-    return _loads(columns, schools, Band.exactly(available), least(middle, ceiling), wanted_band, standing, bites)
+    schools = _schools_at(columns, wanted, middle, available)
+    return _loads(columns, schools, Band.exactly(available), middle, Band(least(*pool), middle, most(*pool)), standing, bites)
 
 
 def _wanted_feeds(columns: Columns, available_n: Column) -> dict[str, Column]:

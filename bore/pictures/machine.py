@@ -31,6 +31,8 @@ PULLS_N = (100.0, 150.0, 250.0)
 # The metal each name on a plate stands for.
 METALS = {"steel": "steel-structural-235", "iron": "iron-grey-200", "aluminium": "alu-wrought-6082"}
 LADDER_MM = (1, 2, 3, 4, 5, 6, 8, 10, 13, 16, 20, 25, 32, 40, 50, 65, 80, 100)
+# A plate is earned at a feed somebody would use: no less than this share of the book's (common practice).
+RATED_FEED = 0.6
 # A plate's rating speaks for the machine: drill, hole and clamping are the user's own affair.
 THE_MACHINES_OWN = ("motor", "stall", "belt", "feed-force", "hand", "bite", "holder", "speed-step")
 
@@ -248,7 +250,12 @@ def _rated(spec: Any, metal: str, plate_mm: float | None) -> Rated:
 def _gives_way(spec: Any, metal: str, diameter_mm: float) -> str | None:
     """What of the machine gives way at a size, in the words of the limit; None where it drives it."""
     best = best_setting(_trial(spec, metal, diameter_mm)).job
-    findings = evaluate(columns_of(best)).findings
+    columns = columns_of(best)
+    result = evaluate(columns)
+    fair = RATED_FEED * columns.book_feed_mm_rev
+    if columns.feed_mm_rev is not None and columns.feed_mm_rev < fair:
+        result = evaluate(replace(columns, feed_mm_rev=fair))
+    findings = result.findings
     worst = max(THE_MACHINES_OWN, key=lambda name: (float(findings[name].verdict), float(least(findings[name].use, 1e6))))
     return failure_of(BY_ID[worst], findings[worst].judgement) if int(findings[worst].verdict) >= GIVES_WAY else None
 

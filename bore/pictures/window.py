@@ -15,7 +15,6 @@ from bore.job.job import Job
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import CANNOT, GIVES_WAY, TIGHT, Judgement
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import HAND_FEEDS
 
 Array = NDArray[np.float64]
 SPEEDS, FEEDS = 81, 81
@@ -294,7 +293,7 @@ def _close_ends(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array
 
 def _force_scale(columns: Columns) -> tuple[tuple[float, float], ...]:
     """Round hand forces and the feeds they make, for the scale beside feed; only those that bite."""
-    if columns.feed_kind not in HAND_FEEDS or not columns.family.axial_chip:
+    if not columns.family.leant_on(columns.feed_kind):
         return ()
     loads = evaluate(replace(columns, feed_mm_rev=None, hand_force_n=FORCES_N)).loads
     feeds = np.broadcast_to(loads.wanted_feed.middle, FORCES_N.shape)

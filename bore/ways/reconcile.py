@@ -17,7 +17,7 @@ from bore.check.book_values import usual_hand_force_n
 from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kind
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import HAND_FEEDS, holds_on, machine_kind
+from bore.machines.kinds import FREE_HANDS, HAND_FEEDS, holds_on, machine_kind
 from bore.quantities.threads import coarse_pitch_mm
 
 Case = dict[str, Any]
@@ -81,6 +81,8 @@ def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False) -> 
     _drop_wide_start(case, moved)
     if changed == "machine":
         _machine_changed(case, moved)
+    elif changed == "cutter":
+        _hand_follows(case, moved)
     return Settled(case, tuple(moved), taken)
 
 
@@ -130,6 +132,19 @@ def _drop_wide_start(case: Case, moved: list[Moved]) -> None:
     if start and start >= hole["diameter_mm"]:
         hole["start_diameter_mm"] = 0
         moved.append(Moved("start", "the hole there was as wide as this one: from solid now"))
+
+
+def _hand_follows(case: Case, moved: list[Moved]) -> None:
+    """A cutter too light in the cut for a hand to feel is fed by the lever's travel, whatever the last one was leaned on with."""
+    setting, feed = case["setting"], case["machine"]["feed"]
+    if (
+        setting.get("hand_force_n") is None
+        or feed["kind"] not in FREE_HANDS
+        or cutter_kind(case["cutter"]["family"]).leant_on(feed["kind"])
+    ):
+        return
+    del setting["hand_force_n"]
+    _choose_feed(case, dict.fromkeys(FEED_FIELDS), float(setting["speed_rpm"]), moved)
 
 
 # --- machine ----------------------------------------------------------------
@@ -196,7 +211,7 @@ def _choose_feed(case: Case, had: Case, old_speed: float, moved: list[Moved]) ->
     if feed["kind"] == "tailstock" and had["seconds_per_turn"] is not None:
         setting["seconds_per_turn"] = had["seconds_per_turn"]
         return
-    if feed["kind"] in HAND_FEEDS:
+    if cutter_kind(case["cutter"]["family"]).leant_on(feed["kind"]):
         if had["hand_force_n"] is not None:
             setting["hand_force_n"] = had["hand_force_n"]
             return
@@ -211,7 +226,7 @@ def _choose_feed(case: Case, had: Case, old_speed: float, moved: list[Moved]) ->
     chosen = min(steps, key=lambda step: abs(step / per_rev - 1)) if steps else per_rev
     setting["feed_mm_rev"] = round(chosen, 4)
     if had["feed_mm_rev"] is None or abs(chosen / per_rev - 1) > 1e-6:
-        moved.append(Moved("feed", f"power feed {chosen:.3g} mm/rev"))
+        moved.append(Moved("feed", f"{'fed by hand, evenly' if feed['kind'] in HAND_FEEDS else 'power feed'} {chosen:.3g} mm/rev"))
 
 
 def _book_feed(case: Case) -> float:

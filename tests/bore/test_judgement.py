@@ -22,6 +22,7 @@ from bore.job.cutter_kinds import cutter_kinds
 from bore.limits.judgement import GIVES_WAY, TIGHT
 from bore.limits.said import said
 from bore.machines.kinds import HAND_FEEDS, machine_kinds
+from bore.ways.reconcile import settle
 from tests.answers import plain_answer
 from tests.asking import CASES, answered, limit_of, plain_case, put
 from tests.demo import crib, machines
@@ -58,7 +59,7 @@ class Situation:
         more = self.more or {}
         for path, value in more.items():
             put(case, path, value)
-        case["setting"] |= _book(case)
+        case["setting"] = _book(case)
         for path, value in more.items():
             if path.startswith("setting."):
                 put(case, path, value)
@@ -321,3 +322,35 @@ def test_far_beyond_is_said_so() -> None:
     finding = check(read_case(case)).finding("stall")
     assert int(finding.verdict) == GIVES_WAY
     assert said(finding.judgement, GIVES_WAY, False) == "Gives way: far beyond what it bears"
+
+
+def test_what_a_hand_cannot_feel_follows_its_travel() -> None:
+    """A reamer under a lever is let down evenly and a tailstock is wound; a drill under a lever is leaned on (common practice)."""
+    lever, wound = machines()["b2"], machines()["l1"]
+    hole = {"diameter_mm": 8.0, "depth_mm": 20.0, "start_diameter_mm": 7.8}
+    case = {"hole": hole, "material": {"id": "steel-c45"}, "machine": lever, "setting": {"speed_rpm": 260, "hand_force_n": 60}}
+    reamed = settle(case | {"cutter": {"family": "reamer", "diameter_mm": 8.0}}, "cutter", []).case
+    assert "hand_force_n" not in reamed["setting"]
+    assert 0.1 < reamed["setting"]["feed_mm_rev"] < 0.5
+    assert book_setting(read_case(reamed))[1].endswith("s for the depth")
+    drilled = case | {"cutter": {"family": "twist", "diameter_mm": 8.0}}
+    assert "leaning" in book_setting(read_case(drilled))[1]
+    on_a_lathe = drilled | {"machine": wound, "setting": {"speed_rpm": 260, "feed_mm_rev": 0.1}}
+    assert "a turn of the wheel in" in book_setting(read_case(on_a_lathe))[1]
+
+
+def test_a_hand_heavier_than_the_drill_takes_is_judged_as_heavy_as_it_is() -> None:
+    """Past the feed at which a drill crowds torque goes on rising with the force."""
+    asks = []
+    for force in (60, 130):
+        case = plain_case(
+            hole__diameter_mm=6.5,
+            hole__start_diameter_mm=3.0,
+            material={"id": "alu-wrought-6082"},
+            machine=machines()["b2"],
+            setting={"speed_rpm": 1200, "hand_force_n": force},
+        )
+        found = check(read_case(case), recorded=False)
+        assert found.result.loads.feed_mm_rev > found.columns.overfed_mm_rev
+        asks.append(found.result.loads.torque_nm.middle)
+    assert asks[1] > 2 * asks[0]
