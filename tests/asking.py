@@ -139,6 +139,14 @@ def bore_command(*arguments: str, stdin: str = "") -> Ended:
     return Ended(code, out.getvalue(), err.getvalue())
 
 
+def ends(found: dict[str, Any]) -> list[str]:
+    """What is said where a plan has no row: why, and what to get."""
+    assert (found["plan"]["steps"], found["plan"]["verdict"]) == ([], "cannot")
+    assert found["says"][1].startswith("To get: ")
+    assert found["checklist"]
+    return list(found["says"])
+
+
 def a_spindle(*stages: dict[str, object], power_kw: float = 2.0) -> Spindle:
     """A belt-driven spindle of so much power, with steps or ranges as given."""
     nothing = dict.fromkeys(("speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt")) | {"name": ""}
@@ -156,5 +164,6 @@ def a_spindle(*stages: dict[str, object], power_kw: float = 2.0) -> Spindle:
         idle_kw=0.0,
         drive="belt",
         cutting_share=1.0,
+        reverses=None,
         stages=tuple(Stage(**nothing | stage) for stage in stages),
     )

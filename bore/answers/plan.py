@@ -12,20 +12,21 @@ from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.base.formula import recording
 from bore.limits import BY_ID
-from bore.limits.judgement import VERDICTS, Verdict
+from bore.limits.judgement import CANNOT, VERDICTS, Verdict
 from bore.limits.said import said_of_use
 from bore.machines.kinds import holds_on, machine_kinds
 from bore.plan import times
 from bore.plan.any_machine import Offer, best_first, offers
 from bore.plan.checklist import checklist
 from bore.plan.cost import PlanCost, StepCost, plan_cost
+from bore.plan.crib_end import CribEnds
 from bore.plan.custom_row import recheck
 from bore.plan.families import break_evens, rivals
 from bore.plan.pattern import Pattern, to_marks_mm
 from bore.plan.setup import Sheet, deep, sheets
 from bore.plan.solver import Work, alternatives, solve
 from bore.plan.task import Task, Wish
-from bore.plan.times import DRILLING, Plan
+from bore.plan.times import DRILLING, Plan, summed
 from bore.ways.proposals import cutter_words
 
 Case = dict[str, Any]
@@ -288,13 +289,26 @@ def plan_answer(data: Any) -> PlanAnswer:
         made = _plan(plan, asked, _own_steps(asked, own.steps))
         others["says"] = list(own.says)
     else:
-        ways = alternatives(task, asked.wish, work) if asked.alternatives else {}
-        plan = ways[asked.wish.want] if ways else solve(task, asked.wish, work)
+        try:
+            ways = alternatives(task, asked.wish, work) if asked.alternatives else {}
+            plan = ways[asked.wish.want] if ways else solve(task, asked.wish, work)
+        except CribEnds as end:
+            return _no_row(asked, end)
         made = _plan(plan, asked)
         others["alternatives"] = [shaped(OtherPlan, _plan(one, asked), want=want) for want, one in ways.items()]
     if asked.families:
         others |= _families(asked, work)
     return PlanAnswer(plan=made, **_head(asked), **others, **_around(plan, asked))
+
+
+def _no_row(asked: Asked, end: CribEnds) -> PlanAnswer:
+    """The answer where the crib ends: an empty row, why, and what to get; what the machine and the hole want beside steps stays."""
+    plan = summed(asked.task.base, [], "no row goes")
+    plan = replace(plan, verdict=CANNOT)
+    says = [end.why, f"To get: {end.to_get}."]
+    return PlanAnswer(
+        plan=_plan(plan, asked), says=says, alternatives=[], families=[], break_evens=[], **_head(asked), **_around(plan, asked)
+    )
 
 
 def _own_steps(asked: Asked, steps: tuple[times.Step, ...]) -> list[PlanStep]:

@@ -12,7 +12,8 @@ from bore.plan.callout import Drawn, read_drawn
 from bore.plan.cost import USUAL_RATE_PER_H, EdgeCost, Money
 from bore.plan.custom_row import OwnStep
 from bore.plan.pattern import Pattern, read_pattern
-from bore.plan.task import THREADS, WANTS, Seat, Task, Wish
+from bore.plan.seats import Seat
+from bore.plan.task import THREADS, WANTS, Task, Wish
 from bore.plan.times import KINDS
 
 Case = dict[str, Any]
@@ -64,7 +65,7 @@ def read_plan(data: Any) -> Asked:
     want = _one_of(asked, "want", WANTS, "usual")
     wish = Wish(want, _sizes(asked, "pinned_mm"), _sizes(asked, "without_mm"))
     thread = _one_of(asked, "thread", THREADS, "any")
-    task = Task(job, drawn, _seats(asked), thread, _money(asked, len(job.yard.cutters)))
+    task = Task(job, drawn, _seats(asked, drawn), thread, _money(asked, len(job.yard.cutters)))
     return Asked(
         task,
         wish,
@@ -137,7 +138,8 @@ def _sizes(asked: Case, name: str) -> tuple[float, ...]:
     return tuple(sorted(float(one) for one in sizes))
 
 
-def _seats(asked: Case) -> tuple[Seat, ...]:
+def _seats(asked: Case, drawn: Drawn) -> tuple[Seat, ...]:
+    """The seats in fields of their own, each before the one the hole's text names."""
     found = []
     bore, depth = _length(asked, "counterbore_mm", 1.0, 150.0), _length(asked, "counterbore_depth_mm", 0.1, 200.0)
     if bore is not None:
@@ -145,7 +147,9 @@ def _seats(asked: Case) -> tuple[Seat, ...]:
     elif depth is not None:
         raise BadInput.at("plan.counterbore_mm", "is needed where its depth is given; accepted: 1 to 150 mm")
     sink = _length(asked, "countersink_mm", 1.0, 150.0)
-    return tuple(found) if sink is None else (*found, Seat("countersink", sink, None))
+    if sink is not None:
+        found.append(Seat("countersink", sink, None))
+    return (*found, *(seat for seat in drawn.seats if seat.kind not in {one.kind for one in found}))
 
 
 def _own(asked: Case, cutters: int) -> tuple[OwnStep, ...]:

@@ -21,6 +21,8 @@ from bore.ways.proposals import cutter_words
 
 # What a tool is held in that is not the machine's own holder.
 HELD_IN = {"chuck": ", in the drill chuck", "morse": ", in a Morse sleeve"}
+TAP_HELD_IN, TAILSTOCK_HELD_IN = ", in the tapping chuck", ", in the tailstock itself"
+HELD_WORDS = (*HELD_IN.values(), TAP_HELD_IN, TAILSTOCK_HELD_IN)
 StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]
 
 
@@ -134,9 +136,17 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
 def _tool(step: Step, asked: Asked) -> str:
     if step.cutter is None:
         return ""
-    base = asked.task.base
+    return cutter_words(asked.task.base.yard.cutters[step.cutter]) + _held_in(step, asked.task.base)
+
+
+def _held_in(step: Step, base: Job) -> str:
+    """What holds the tool, where that is not the machine's own holder."""
     kind = base.machine.holder.kind if step.cut is None else step.cut.job.machine.holder.kind
-    return cutter_words(base.yard.cutters[step.cutter]) + ("" if kind == base.machine.holder.kind else HELD_IN[kind])
+    if step.cut is None or kind == base.machine.holder.kind:
+        return ""
+    if step.cut.job.cutter.kind.feeds_its_pitch:
+        return TAP_HELD_IN
+    return TAILSTOCK_HELD_IN if base.machine.is_a.tailstock else HELD_IN[kind]
 
 
 def step_answer(step: Step, asked: Asked, cost: StepCost, struck: bool = False) -> PlanStep:

@@ -22,6 +22,8 @@ Array = NDArray[np.float64]
 # Speeds and feeds tried where the machine has ranges, and how far about the book's feed.
 SPEEDS, FEEDS = 12, 10
 BELOW_BOOK, ABOVE_BOOK = 6.0, 1.6
+# So near the book's figure is at it: a rounded feed, the step of a gear next to it.
+NEAR_BOOK = 1.05
 # Forces at the knob that are tried where a hand pushes, N.
 FORCES_N = np.array([20.0, 40.0, 60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
 
@@ -95,16 +97,25 @@ def real_feeds(job: Job, columns: Columns, count: int = FEEDS) -> Array:
     return np.array([float(f"{feed:.3g}") for feed in np.geomspace(float(book) / BELOW_BOOK, float(book) * ABOVE_BOOK, count)])
 
 
-def score(result: Result, taken: Any, shape: tuple[int, ...]) -> Any:
-    """What makes one setting better than another: holding before tight, tight before giving way. Among those that hold the most metal
-    removed (`taken`); among the tight first the fewest limits that are tight, since what is tight whatever it is set to is no reason to
+def fair(columns: Columns, result: Result) -> Any:
+    """Where a setting is one a person could defend: no more than the book's feed and the top of the book's range of speed."""
+    slow: Any = True
+    if columns.vc_top_m_min is not None:
+        slow = columns.cutting_speed_m_min <= columns.vc_top_m_min * columns.vc_factor
+    return slow & (result.loads.feed_mm_rev <= columns.book_feed_mm_rev * NEAR_BOOK)
+
+
+def score(result: Result, taken: Any, shape: tuple[int, ...], usual: Any = True) -> Any:
+    """What makes one setting better than another: holding before tight, tight before giving way. Among those that hold the usual ones
+    first, and the most metal removed (`taken`); among the tight first the fewest limits that are tight, since what is tight whatever it is set to is no reason to
     drive the rest; among those that do not go the nearest to going."""
     verdict = np.broadcast_to(result.verdict, shape)
     share = np.broadcast_to(taken / np.max(taken), shape)
     holds, goes = verdict == HOLDS, verdict <= TIGHT
     limits = len(result.findings) + 1
     tight: Any = sum(found.verdict == TIGHT for found in result.findings.values())
-    points = np.where(holds, 2.0 + share, 2.0 - (np.broadcast_to(tight, shape) - 0.5 * share) / limits)
+    defended = np.broadcast_to(usual, shape)
+    points = np.where(holds, 2.0 + share + defended, 2.0 - (np.broadcast_to(tight, shape) - 0.25 * share - 0.5 * defended) / limits)
     return np.where(goes, points, -np.broadcast_to(result.worst, shape))
 
 
@@ -148,10 +159,10 @@ def best_setting(job: Job) -> Best:
     return best_settings(job, (job.hole.start_diameter_mm,))[0]
 
 
-def best_settings(job: Job, starts_mm: Sequence[float]) -> list[Best]:
+def best_settings(job: Job, starts_mm: Sequence[float], quickest: bool = False) -> list[Best]:
     """The best real setting for a job from each of several holes that may be there before it, worked out at once.
 
-    starts_mm: all nought, or all above it: solid metal and a hole are other jobs.
+    starts_mm: all nought, or all above it: solid metal and a hole are other jobs; quickest: up to what still holds, not to the book.
     """
     by_hand = job.cutter.kind.leant_on(job.machine.feed.kind)
     jobs = [replace(job, hole=replace(job.hole, start_diameter_mm=start)) for start in starts_mm]
@@ -160,27 +171,33 @@ def best_settings(job: Job, starts_mm: Sequence[float]) -> list[Best]:
     if len(jobs) > 1:
         inner = np.array([family_of(columns.family).inner_diameter_mm(one) for one in jobs])
         columns = replace(columns, start_diameter_mm=inner[:, None, None])
-    speeds, rows = real_speeds(job), FORCES_N
+    speeds = real_speeds(job)
     if by_hand:
-        over = over_force(job, columns, rows[:, None], speeds[None, :])
+        # What gives the book's feed, beside round figures.
+        leaning = (leaning_n(columns_of(replace(one, setting=anyhow.setting))) for one in jobs)
+        rows = np.array([sorted((*FORCES_N, force)) for force in leaning])
+        over = over_force(job, columns, rows[:, :, None], speeds[None, :])
     else:
-        rows = real_feeds(job, columns)
-        over = columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :])
-    return _best_of_each(jobs, over, evaluate(over), rows, speeds, by_hand)
+        rows = np.broadcast_to(feeds := real_feeds(job, columns), (len(jobs), len(feeds)))
+        over = columns.over(job, feed_mm_rev=feeds[:, None], speed_rpm=speeds[None, :])
+    return _best_of_each(jobs, over, evaluate(over), (rows, speeds), by_hand, quickest)
 
 
-def _best_of_each(jobs: list[Job], over: Columns, result: Result, rows: Array, speeds: Array, by_hand: bool) -> list[Best]:
+def _best_of_each(jobs: list[Job], over: Columns, result: Result, axes: tuple[Array, Array], by_hand: bool, quickest: bool) -> list[Best]:
     """The best cell of each job's grid of settings."""
-    shape = (len(jobs), len(rows), len(speeds))
+    rows, speeds = axes
+    shape = (*rows.shape, len(speeds))
     feeds = np.broadcast_to(result.loads.feed_mm_rev, shape)
-    points = score(result, family_of(over.family).removal_mm3_min(over, feeds, speeds[None, :]), shape)
+    points = score(
+        result, family_of(over.family).removal_mm3_min(over, feeds, speeds[None, :]), shape, True if quickest else fair(over, result)
+    )
     times = np.broadcast_to(cut_time_s(over, result.loads), shape)
     verdicts, tightest, uses = (np.broadcast_to(value, shape) for value in (result.verdict, result.tightest, result.use))
     found = []
     for place, job in enumerate(jobs):
         row, column = np.unravel_index(int(np.argmax(points[place])), shape[1:])
         at = (place, int(row), int(column))
-        value, speed = float(rows[row]), float(speeds[column])
+        value, speed = float(rows[place, row]), float(speeds[column])
         setting = with_feed(job.setting, hand_force_n=value) if by_hand else with_feed(job.setting, feed_mm_rev=value)
         words = f"at {stage_words(job, speed)}, " + (f"leaning {value:g} N" if by_hand else feed_words(job, value, speed))
         changed = replace(job, setting=replace(setting, speed_rpm=speed))

@@ -126,6 +126,7 @@ class Columns:
     stroke_mm: float | None
     daylight_mm: float | None
     side_handle: bool
+    backs_taps_out: bool
     force_ratio: float | None
     return_spring_n: float
     backlash_mm: float | None

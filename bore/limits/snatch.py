@@ -100,7 +100,9 @@ def _own(columns: Columns) -> Iterator[Column]:
     own, pair = _rules_of(columns.family.id, columns.machine_kind.id)
     for place, rule in own:
         yield choose(rule.when(columns), place, Why.NONE)
-    yield from pair
+    # What is only a warning for taps is about backing them out.
+    warned = not (columns.family.feeds_its_pitch and columns.backs_taps_out)
+    yield from (place for place in pair if warned or REASONS[place].verdict == CANNOT)
 
 
 def _worse(one: Column, other: Column) -> Column:
@@ -125,6 +127,8 @@ LIMIT = Limit(
         "machine.feed.kind",
         "machine.feed.backlash_mm",
         "machine.kind",
+        "machine.tapping",
+        "machine.spindle.reverses",
         "cutter.family",
         "cutter.substrate",
         "cutter.rake_deg",

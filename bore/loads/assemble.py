@@ -166,6 +166,7 @@ def columns_of(job: Job) -> Columns:
         stroke_mm=machine.stroke_mm if feed.travel_mm is None else min(machine.stroke_mm or feed.travel_mm, feed.travel_mm),
         daylight_mm=machine.daylight_mm,
         side_handle=machine.side_handle,
+        backs_taps_out=machine.backs_taps_out,
         force_ratio=force_ratio_of(feed),
         return_spring_n=feed.return_spring_n or 0.0,
         backlash_mm=feed.backlash_mm,

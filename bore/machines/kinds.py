@@ -21,7 +21,8 @@ class MachineKind:
     drive, one_range: what one is like where nothing more is said; first_mark: how a point is first guided on it; lathe: a turning tool
     works on it; tailstock: drills are held in a tailstock that is clamped and wound; programmed: runs a program; canned_cycles: its
     control has drilling cycles; changes_tools: by itself; bores: makes a hole true with a bar; swings: its arm is clamped for each hole;
-    guarded: a guard stands round its spindle; in_hands: two hands carry it; drills_deep: made for gun drills, with a bush.
+    guarded: a guard stands round its spindle; in_hands: two hands carry it; drills_deep: made for gun drills, with a bush; reverses: its spindle turns
+    backwards too.
     """
 
     id: str
@@ -48,6 +49,7 @@ class MachineKind:
     guarded: bool
     in_hands: bool
     drills_deep: bool
+    reverses: bool
 
     @property
     def work_turns(self) -> bool:

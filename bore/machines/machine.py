@@ -86,6 +86,7 @@ class Spindle:
     drive: str
     cutting_share: float
     motor_speed_rpm: float
+    reverses: bool | None
     stages: tuple[Stage, ...]
 
 
@@ -168,6 +169,7 @@ class Machine:
     daylight_mm: float | None
     throat_mm: float | None
     side_handle: bool
+    tapping: str | None
     rated_diameter_mm: dict[str, float]
     spindle: Spindle
     feed: Feed
@@ -179,3 +181,13 @@ class Machine:
     def is_a(self) -> MachineKind:
         """The facts of its kind."""
         return machine_kind(self.kind)
+
+    @property
+    def backs_taps_out(self) -> bool:
+        """Whether it is said to tap: with a head, or turning backwards with the tap in a holder for it."""
+        return self.tapping == "head" or (self.tapping not in (None, "none") and self.reverses)
+
+    @property
+    def reverses(self) -> bool:
+        """Whether its spindle turns backwards too: as is said of it, else as is usual for its kind."""
+        return self.is_a.reverses if self.spindle.reverses is None else self.spindle.reverses

@@ -8,12 +8,14 @@ from bore.base.formula import silent
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.hole import Start
 from bore.limits.judgement import GIVES_WAY, VERDICTS
-from bore.plan.finishing import cone_cut, finishers
-from bore.plan.solver import Work, why_of
-from bore.plan.starting import mark_depth_mm
-from bore.plan.step_cut import Cut, Cuts, cut_as_set, cut_of, job_of, reason_of, wants_solid
+from bore.plan.finishing import finishers, mouth_mm
+from bore.plan.hand_work import hand_s
+from bore.plan.solver import LAST, Work, why_of
+from bore.plan.starting import centre_mouth_mm, mark_cut
+from bore.plan.step_cut import Cut, Cuts, cone_cut, cut_as_set, cut_of, job_of, reason_of, wants_solid
+from bore.plan.tapping import by_hand_because
 from bore.plan.task import Task
-from bore.plan.times import BY_HAND_S, DEBURR_S, DRILLING, MARK_S, Plan, Step, change_s, summed
+from bore.plan.times import DRILLING, Plan, Step, change_s, summed
 
 OWN_WORDS = "as you have it"
 SAID = {"holds": "holds", "tight": "is tight", "gives-way": "gives way", "cannot": "cannot be done", "unknown": "is not known"}
@@ -116,10 +118,15 @@ def _step(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Step:
     if one.struck or one.cutter is None:
         return _by_hand(task, one, state)
     cutter, start = task.base.yard.cutters[one.cutter], state.size_mm
-    cannot = _cannot(one, cutter, state)
+    cannot = _cannot(one, cutter, state, task.drawn.drilled_mm)
     if cannot:
         return Step(one.kind, one.cutter, start, cutter.diameter_mm, None, 0.0, "", 0.0, cannot)
+    hole, base = task.base.hole, task.base
+    if one.kind == "tap" and (because := by_hand_because(base.machine, task.drawn.finished_mm, hole.through)):
+        return replace(_by_hand(task, one, state), why=f"by hand, since {because}")
     cut = _cut(task, cuts, one, state)
+    if one.kind == "tap" and not cut.goes:
+        return replace(_by_hand(task, one, state), why=f"by hand, since by power: {reason_of(cut)}")
     size = cut.job.hole.diameter_mm
     change = change_s(task.base, cut, state.speed_rpm)
     return Step(one.kind, one.cutter, start, size, cut, change, "", cut.time_s)
@@ -127,22 +134,24 @@ def _step(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Step:
 
 def _by_hand(task: Task, one: OwnStep, state: _State) -> Step:
     """A hand's work; also what a struck step would be, so that it can be drawn in its place."""
-    times = {"mark": MARK_S, "deburr": DEBURR_S} | BY_HAND_S
     ends = {"bore": task.drawn.finished_mm, "ream": task.drawn.finished_mm, "tap": task.drawn.finished_mm, "mill": task.drawn.finished_mm}
     size = ends.get(one.kind, state.size_mm)
     if one.cutter is not None:
         size = task.base.yard.cutters[one.cutter].diameter_mm
     cannot = "needs a cutter" if one.kind in DRILLING and not one.struck else ""
-    return Step(one.kind, one.cutter, state.size_mm, size, None, 0.0, "", 0.0 if one.struck else times.get(one.kind, 0.0), cannot)
+    return Step(one.kind, one.cutter, state.size_mm, size, None, 0.0, "", 0.0 if one.struck else hand_s(task, one.kind, size), cannot)
 
 
-def _cannot(one: OwnStep, cutter: Cutter, state: _State) -> str:
+def _cannot(one: OwnStep, cutter: Cutter, state: _State, target_mm: float) -> str:
     """Why a cutter cannot be asked to work here at all."""
     diameter_mm = cutter.diameter_mm
     if one.kind not in DRILLING and cutter.kind.step != one.kind:
         return f"{cutter.kind.one} does not {one.kind}"
+    if one.kind == "mark" and state.size_mm:
+        return "the hole is drilled already: there is nothing to mark"
     if one.kind == "mark":
-        return "the hole is drilled already: there is nothing to mark" if state.size_mm else ""
+        wide = cutter.kind.mark == "centre" and centre_mouth_mm(cutter, target_mm) is None
+        return f"its thin end is too wide for a {target_mm:g} mm hole" if wide else ""
     if one.kind == "mill":
         return "" if state.size_mm > diameter_mm else f"a {diameter_mm:g} mm mill does not go into a {state.size_mm:g} mm hole"
     if diameter_mm <= state.size_mm + SAME_SIZE_MM:
@@ -158,10 +167,12 @@ def _cut(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Cut:
     assert one.cutter is not None
     cutter = task.base.yard.cutters[one.cutter]
     if one.kind == "mark":
-        return cuts.of(0.0, cutter.diameter_mm, one.cutter, mark_depth_mm(cutter, task.drawn.drilled_mm))
+        found = mark_cut(cuts, one.cutter, task.drawn.drilled_mm)
+        assert found is not None
+        return found
     seat = next((seat for seat in task.seats if seat.kind == one.kind), None)
     if one.kind == "countersink":
-        mouth = min(seat.diameter_mm if seat else 1.5 * state.size_mm, cutter.diameter_mm)
+        mouth = min(mouth_mm(task, state.size_mm), cutter.diameter_mm)
         return cone_cut(cuts, one.cutter, state.size_mm, mouth, round((mouth - state.size_mm) / 2, 2))
     if one.kind == "counterbore":
         return cuts.of(state.size_mm, cutter.diameter_mm, one.cutter, (seat.depth_mm if seat else None) or state.size_mm)
@@ -188,7 +199,7 @@ def _with_why(cuts: Cuts, found: list[Step], own: Sequence[OwnStep], place: int)
     if own[place].struck:
         return replace(step, why="struck out")
     if step.cannot or step.kind not in ("pilot", "open") or step.cut is None or step.cutter is None:
-        return replace(step, why=step.why or {"drill": "the size that is drilled"}.get(step.kind, ""))
+        return replace(step, why=step.why or {"drill": LAST}.get(step.kind, ""))
     after = next(
         (one for k, one in enumerate(found) if k > place and not own[k].struck and one.kind in DRILLING and one.cutter is not None), None
     )
@@ -225,7 +236,11 @@ def _missing(task: Task, made: list[Step]) -> list[str]:
     said = []
     drilled = max((step.size_mm for step in made if step.kind in DRILLING and not step.cannot), default=0.0)
     if not drawn.least_mm - SAME_SIZE_MM <= drilled <= drawn.most_mm + SAME_SIZE_MM:
-        asked = f"{drawn.drilled_mm:g} mm" if drawn.least_mm == drawn.most_mm else f"{drawn.least_mm:.4g} to {drawn.most_mm:.4g} mm"
+        asked = (
+            f"{drawn.drilled_mm:g} mm"
+            if drawn.limits_mm is None and not drawn.tapped
+            else f"{drawn.least_mm:.4g} to {drawn.most_mm:.4g} mm"
+        )
         said.append(f"the hole ends at {drilled:g} mm; the drawing asks for {asked} drilled")
     if drawn.tapped and not {"tap", "mill"} & set(kinds):
         said.append(f"nothing cuts the thread {drawn.text}")

@@ -2,14 +2,18 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from bore.base.errors import BadInput
 from bore.cutters.registry import family_of
 from bore.job.cutter import Cutter
-from bore.plan.step_cut import Cut, Cuts, cut_of, job_of, reason_of, shallow
-from bore.plan.task import Seat, Task
-from bore.plan.times import BY_HAND_S, DEBURR_S, Step, change_s
+from bore.plan.crib_end import CribEnds, shank_words
+from bore.plan.hand_work import burr_words, hand_s
+from bore.plan.seats import Seat
+from bore.plan.step_cut import Cut, Cuts, cone_cut, reason_of
+from bore.plan.tapping import SQUARE, by_hand_because, start_words, unsaid
+from bore.plan.task import Task
+from bore.plan.times import Step, change_s
 
 # A thread mill goes into its hole with room to go round, and is no thinner than this share of the thread.
 NARROWEST, WIDEST = 0.4, 0.95
@@ -21,6 +25,10 @@ REAMER_IT = 7
 REAMER_ROOM_MM, SPARE_THREADS = 3.0, 1.0
 # Point and least floor of a drilled blind hole, in diameters.
 POINT_AND_FLOOR = 0.4
+# Metals whose threads are milled where there is a mill: a broken tap is the end of the part (common practice).
+MILLED = ("S", "H")
+# The mouth of a tapped hole is broken a little wider than the thread (common practice).
+MOUTH = 1.05
 # A counterbore this much over its drawn seat still makes it (clearance for a head).
 OVER_SEAT_MM = 1.0
 
@@ -43,7 +51,8 @@ def finishers(task: Task) -> list[Finisher]:
         found = [*_taps(task), *_mills(task)]
         if not found:
             asked = {"mill": "thread mill", "tap": "tap"}.get(task.thread, "tap")
-            raise BadInput.at("plan.hole", f"{drawn.text} wants a {asked} of {drawn.finished_mm:g} mm and the crib has none")
+            why = f"{drawn.text} wants a {asked} of {drawn.finished_mm:g} mm and the crib has none"
+            raise CribEnds("plan.hole", why, f"a {asked} for {drawn.text}, {drawn.pitch_mm:.3g} mm pitch")
         return found
     if not drawn.reamed:
         return []
@@ -59,8 +68,13 @@ def finishers(task: Task) -> list[Finisher]:
     if reamers:
         return reamers
     if task.base.machine.is_a.bores:
-        return [Finisher("bore", None, 1.0, f"{why}; the crib has no reamer for it: bored true (the bar is not checked)")]
-    raise BadInput.at("plan.hole", f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none")
+        return [
+            Finisher(
+                "bore", None, 1.0, f"{why}; the crib has no reamer for it: bored true, in two or three passes (the bar is not checked)"
+            )
+        ]
+    machine_reamer = f"a machine reamer for {drawn.text}, {shank_words(task.base, drawn.finished_mm)}"
+    raise CribEnds("plan.hole", f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none", machine_reamer)
 
 
 def _same_pitch(task: Task, one: Cutter) -> bool:
@@ -100,16 +114,33 @@ def finish(task: Task, cuts: Cuts, found: list[Finisher], drilled_mm: float) -> 
     base, drawn = task.base, task.drawn
     powered = [(cuts.of(drilled_mm, drawn.finished_mm, one.place), one) for one in found if one.place is not None]
     if not powered:
-        return Step("bore", None, drilled_mm, drawn.finished_mm, None, change_s(base), found[0].why, BY_HAND_S["bore"]), found[0]
-    cut, one = min(powered, key=lambda pair: (not _has_room(task, pair[1], drilled_mm), pair[0].verdict, pair[0].time_s))
-    if cut.goes:
-        # A tap or reamer turns slower than any drill: another belt or gear every time.
-        change = change_s(base, cut)
-        return Step(one.kind, one.place, drilled_mm, drawn.finished_mm, cut, change, one.why, cut.time_s), one
+        return Step("bore", None, drilled_mm, drawn.finished_mm, None, change_s(base), found[0].why, hand_s(task, "bore", 0.0)), found[0]
+    mills_first = base.material.iso_group in MILLED
+    turned = {"tap": by_hand_because(base.machine, drawn.finished_mm, base.hole.through)}
+    order = [pair for pair in powered if not turned.get(pair[1].kind)]
+    order.sort(key=lambda pair: (pair[0].verdict, pair[0].time_s))
+    order.sort(key=lambda pair: (not pair[0].goes, mills_first and pair[1].kind != "mill", not _has_room(task, pair[1], drilled_mm)))
+    if order and order[0][0].goes:
+        return _by_power(task, *order[0], drilled_mm)
+    return _by_hand(task, powered, turned, drilled_mm)
+
+
+def _by_power(task: Task, cut: Cut, one: Finisher, drilled_mm: float) -> tuple[Step, Finisher]:
+    """The finishing step under the spindle. A tap or reamer turns slower than any drill: another belt or gear every time."""
+    base, why, cannot = task.base, one.why, ""
+    if one.kind == "tap":
+        why, cannot = f"{why}; {start_words(base.machine)}", unsaid(base.machine, base.hole.through)
+    return Step(one.kind, one.place, drilled_mm, task.drawn.finished_mm, cut, change_s(base, cut), why, cut.time_s, cannot), one
+
+
+def _by_hand(task: Task, powered: list[tuple[Cut, Finisher]], turned: dict[str, str], drilled_mm: float) -> tuple[Step, Finisher]:
+    """The finishing step in the hand, and why."""
     cut, one = min(powered, key=lambda pair: (pair[1].kind == "mill", pair[0].verdict))
     cannot = "a thread mill is not turned by hand" if one.kind == "mill" else ""
-    why = f"{one.why}; by hand, since by power: {reason_of(cut)}"
-    return Step(one.kind, one.place, drilled_mm, drawn.finished_mm, None, 0.0, why, BY_HAND_S[one.kind], cannot), one
+    because = turned.get(one.kind) or f"by power: {reason_of(cut)}"
+    why = f"{one.why}; by hand, since {because}" + (f"; {SQUARE}" if one.kind == "tap" else "")
+    time = hand_s(task, one.kind, task.drawn.finished_mm)
+    return Step(one.kind, one.place, drilled_mm, task.drawn.finished_mm, None, 0.0, why, time, cannot), one
 
 
 def _has_room(task: Task, one: Finisher, drilled_mm: float) -> bool:
@@ -121,11 +152,31 @@ def _has_room(task: Task, one: Finisher, drilled_mm: float) -> bool:
 
 
 def seat_steps(task: Task, cuts: Cuts, hole_mm: float) -> Iterator[Step]:
-    """The seats as drawn, counterbores before countersinks."""
+    """The seats as drawn, counterbores before countersinks; a tapped hole that has none gets its mouth broken before the tap."""
+    if task.drawn.tapped and not task.seats:
+        yield _mouth(task, cuts, hole_mm)
     for seat in sorted(task.seats, key=lambda seat: seat.kind):
         if seat.diameter_mm <= hole_mm:
             raise BadInput.at(f"plan.{seat.kind}_mm", f"is no wider than the hole; accepted: over {hole_mm:g} mm")
         yield _counterbore(task, cuts, seat, hole_mm) if seat.kind == "counterbore" else _countersink(task, cuts, seat, hole_mm)
+
+
+def mouth_mm(task: Task, hole_mm: float) -> float:
+    """How wide the mouth is opened: as drawn, a little wider than the thread, else half as wide again as the hole."""
+    drawn = next((seat.diameter_mm for seat in task.seats if seat.kind == "countersink"), None)
+    return drawn or (round(MOUTH * task.drawn.finished_mm, 2) if task.drawn.tapped else 1.5 * hole_mm)
+
+
+def _mouth(task: Task, cuts: Cuts, hole_mm: float) -> Step:
+    """The mouth of a tapped hole, so that the tap starts square and throws no burr; by hand where the crib has no countersink for it."""
+    wide = mouth_mm(task, hole_mm)
+    why = f"a mouth of {wide:.3g} mm: the tap starts square, and the first thread does not stand up"
+    places = [place for place, one in enumerate(task.base.yard.cutters) if one.kind.step == "countersink" and one.diameter_mm >= wide]
+    if not places:
+        return Step("countersink", None, hole_mm, wide, None, 0.0, f"{why}; by hand", hand_s(task, "countersink", wide))
+    narrowest = min(places, key=lambda place: task.base.yard.cutters[place].diameter_mm)
+    depth = round((wide - hole_mm) / 2 / math.tan(math.radians(task.base.yard.cutters[narrowest].point_angle_deg / 2)), 2)
+    return _best_seat(task, cuts, "countersink", [narrowest], hole_mm, depth, why, wide)
 
 
 def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
@@ -138,7 +189,8 @@ def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     ]
     if not places:
         sizes = ", ".join(f"{one.diameter_mm:g}" for one in crib if one.kind.step == "counterbore")
-        raise BadInput.at("plan.counterbore_mm", f"the crib has no {seat.diameter_mm:g} mm counterbore; it has: {sizes or 'none'}")
+        why = f"the crib has no {seat.diameter_mm:g} mm counterbore; it has: {sizes or 'none'}"
+        raise CribEnds("plan.counterbore_mm", why, f"a {seat.diameter_mm:g} mm counterbore with a pilot for {hole_mm:g} mm")
     return _best_seat(task, cuts, "counterbore", places, hole_mm, depth, f"a seat {depth:g} mm deep for the head")
 
 
@@ -147,7 +199,8 @@ def _countersink(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     places = [place for place, one in enumerate(crib) if one.kind.step == "countersink" and one.diameter_mm >= seat.diameter_mm]
     if not places:
         most = max((one.diameter_mm for one in crib if one.kind.step == "countersink"), default=0.0)
-        raise BadInput.at("plan.countersink_mm", f"the crib has no countersink that wide; accepted: up to {most:g} mm")
+        why = f"the crib has no countersink that wide; accepted: up to {most:g} mm"
+        raise CribEnds("plan.countersink_mm", why, f"a countersink of {seat.diameter_mm:g} mm or wider")
     smallest = min(crib[place].diameter_mm for place in places)
     places = [place for place in places if crib[place].diameter_mm == smallest]
     depth = round((seat.diameter_mm - hole_mm) / 2 / math.tan(math.radians(crib[places[0]].point_angle_deg / 2)), 2)
@@ -167,17 +220,12 @@ def _best_seat(
     size = mouth_mm or cut.job.cutter.diameter_mm
     if cut.goes:
         return Step(kind, place, hole_mm, size, cut, change_s(task.base, cut), why, cut.time_s)
-    return Step(kind, place, hole_mm, size, None, change_s(task.base), f"{why}; by hand, since by power: {reason_of(cut)}", BY_HAND_S[kind])
+    return Step(
+        kind, place, hole_mm, size, None, change_s(task.base), f"{why}; by hand, since by power: {reason_of(cut)}", hand_s(task, kind, size)
+    )
 
 
-def cone_cut(cuts: Cuts, place: int, hole_mm: float, mouth_mm: float, depth_mm: float) -> Cut:
-    """A countersink used only as far as its drawn mouth."""
-    base = replace(cuts.base, hole=shallow(cuts.base, depth_mm))
-    cutter = replace(base.yard.cutters[place], diameter_mm=mouth_mm)
-    return cut_of(job_of(base, cutter, hole_mm, mouth_mm))
-
-
-def deburr_step(size_mm: float, through: bool) -> Step:
+def deburr_step(task: Task) -> Step:
     """The burrs, by hand: off both sides of a hole that goes through, off the mouth of one that does not."""
-    where = "both sides" if through else "its mouth"
-    return Step("deburr", None, size_mm, size_mm, None, 0.0, f"{where}; a burr cuts, and keeps parts from lying flat", DEBURR_S)
+    size = task.drawn.finished_mm
+    return Step("deburr", None, size, size, None, 0.0, burr_words(size, task.base.hole.through), hand_s(task, "deburr", size))

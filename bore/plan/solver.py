@@ -10,14 +10,15 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 
-from bore.base.errors import BadInput
 from bore.base.formula import silent
 from bore.cutters.registry import family_of
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.limits.judgement import TIGHT
 from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
+from bore.plan.crib_end import CribEnds, drill_to_get
 from bore.plan.finishing import deburr_step, finish, finishers, seat_steps
+from bore.plan.hand_steps import too_far_by_hand
 from bore.plan.starting import guide_of, mark_of, wants_mark
 from bore.plan.step_cut import Cut, Cuts, reason_of, wants_solid
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
@@ -26,10 +27,18 @@ from bore.plan.times import Plan, Step, change_s, summed
 # A step that is only tight counts as this much longer, once and by its own time: a plan that holds is worth a little time.
 TIGHT_S, TIGHT_SHARE = 120.0, 0.5
 MOST_STEPS = 6
+# A bar takes out this much more of a hole's width than a reamer would be left (common practice).
+BORED_FROM = 0.15
+# Of the sizes a drawing lets be drilled the nearest few are tried.
+SIZES_TRIED = 4
+# Limits that another tool of the size mends; the rest are the machine's (common practice).
+OF_THE_TOOL = ("holder", "reach", "pack", "coolant", "wander", "whirl", "tolerance")
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
 ALIKE, LEAST_SHARE = 0.15, 0.12
 # A ring cutter is set up on its arbor for more holes than these (common practice).
 FEW_HOLES = 5
+# Why the last drill is there.
+LAST = "the size that is drilled"
 Taken = tuple[float, float, int]
 # Time, tools, worst use, money, cutters that are not usual on such a machine.
 Cost = tuple[float, float, float, float, float]
@@ -56,29 +65,30 @@ class Work:
     """What searches for one hole share: every cut worked out, by the depth the hole is drilled to, and the guide holes tried."""
 
     task: Task
-    by_depth: dict[float, Cuts] = field(default_factory=dict)
-    guides: dict[tuple[float, float], Step | None] = field(default_factory=dict)
-    marks: dict[tuple[float, str, str], Step] = field(default_factory=dict)
+    by_depth: dict[tuple[float, bool], Cuts] = field(default_factory=dict)
+    guides: dict[tuple[float, float, bool], Step | None] = field(default_factory=dict)
+    marks: dict[tuple[float, str, str, bool], Step] = field(default_factory=dict)
 
-    def cuts(self, deeper_mm: float = 0.0) -> Cuts:
-        """The cuts of the hole drilled so much deeper than drawn; through is through."""
+    def cuts(self, deeper_mm: float = 0.0, quickest: bool = False) -> Cuts:
+        """The cuts of the hole drilled so much deeper than drawn; through is through. As the book has them, or each the quickest that holds."""
         base = self.task.base
         deeper = 0.0 if base.hole.through else deeper_mm
-        if deeper not in self.by_depth:
+        key = (deeper, quickest)
+        if key not in self.by_depth:
             hole = replace(base.hole, depth_mm=round(base.hole.depth_mm + deeper, 3))
-            self.by_depth[deeper] = Cuts(replace(base, hole=hole) if deeper else base)
-        return self.by_depth[deeper]
+            self.by_depth[key] = Cuts(replace(base, hole=hole) if deeper else base, quickest)
+        return self.by_depth[key]
 
     def guide(self, cuts: Cuts, size_mm: float) -> Step | None:
         """The guide hole of a gun drill of a size."""
-        key = (cuts.base.hole.depth_mm, size_mm)
+        key = (cuts.base.hole.depth_mm, size_mm, cuts.quickest)
         if key not in self.guides:
             self.guides[key] = guide_of(cuts, size_mm)
         return self.guides[key]
 
     def mark(self, cuts: Cuts, first: Cut, target_mm: float) -> Step:
         """The mark before a first cut."""
-        key = (target_mm, first.job.hole.start.kind, first.job.cutter.kind.words)
+        key = (target_mm, first.job.hole.start.kind, first.job.cutter.kind.words, cuts.quickest)
         if key not in self.marks:
             self.marks[key] = mark_of(cuts, first, target_mm)
         return self.marks[key]
@@ -89,34 +99,44 @@ def solve(task: Task, wish: Wish, work: Work | None = None) -> Plan:
     work = work or Work(task)
     wish = replace(wish, pinned_mm=tuple(pin for pin in wish.pinned_mm if pin not in wish.without_mm))
     with silent():
-        target = _target(task.base.yard.cutters, task.drawn, wish)
-        finished = finish(task, work.cuts(), finishers(task), target)
-        cuts = work.cuts(finished[1].room_mm if finished else 0.0)
+        steps = _first_way(task, wish, work)
+    # Trade order: bored or reamed, then seats, then the thread.
+    steps.sort(key=lambda step: step.kind in ("tap", "mill"))
+    return summed(task.base, [*steps, deburr_step(task)], WANT_WORDS[wish.want])
+
+
+def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
+    """The steps to the size nearest the usual one from which the hole can be finished; raises CribEnds where none goes."""
+    found, quickest = finishers(task), wish.want == "quickest"
+    end: CribEnds | None = None
+    for target in _targets(task, wish, any(one.kind == "bore" for one in found))[:SIZES_TRIED]:
+        finished = finish(task, work.cuts(quickest=quickest), found, target)
+        cuts = work.cuts(finished[1].room_mm if finished else 0.0, quickest)
         choices = _choices(task.base.yard.cutters, target, wish)
         cuts.starts_mm = tuple(size for size, _ in choices)
         path = _search(work, cuts, choices, target, wish) if _last_goes(work, cuts, choices, target) else None
         if path is None:
-            raise BadInput.at("plan.hole", _no_way(cuts, target))
-        steps = list(_drilling(work, cuts, path, target))
-        if finished:
-            steps.append(finished[0])
-        steps += seat_steps(task, work.cuts(), target if task.drawn.tapped else task.drawn.finished_mm)
-    # Trade order: bored or reamed, then seats, then the thread.
-    steps.sort(key=lambda step: step.kind in ("tap", "mill"))
-    return summed(task.base, [*steps, deburr_step(task.drawn.finished_mm, task.base.hole.through)], WANT_WORDS[wish.want])
+            end = end or _no_way(cuts, target)
+            continue
+        seats = seat_steps(task, work.cuts(quickest=quickest), target if task.drawn.tapped else task.drawn.finished_mm)
+        return [*_drilling(work, cuts, path, target), *([finished[0]] if finished else []), *seats]
+    assert end is not None
+    raise end
 
 
-def _target(crib: tuple[Cutter, ...], drawn: Drawn, wish: Wish) -> float:
-    """The size that is drilled: of those the crib has within what the drawing allows, the nearest to the usual one."""
+def _targets(task: Task, wish: Wish, bored: bool) -> list[float]:
+    """Sizes that may be drilled: those the crib has within what the drawing allows, the nearest to the usual one first."""
+    crib, drawn = task.base.yard.cutters, task.drawn
+    least = drawn.least_mm - (BORED_FROM * drawn.finished_mm if bored else 0.0)
     fits = {
         round(one.diameter_mm, 4)
         for one in crib
-        if _makes_last(one, wish) and drawn.least_mm - SAME_SIZE_MM <= one.diameter_mm <= drawn.most_mm + SAME_SIZE_MM
+        if _makes_last(one, wish) and least - SAME_SIZE_MM <= one.diameter_mm <= drawn.most_mm + SAME_SIZE_MM
     }
     fits = {size for size in fits if not any(abs(size - out) <= SAME_SIZE_MM for out in wish.without_mm)}
     if not fits:
-        raise BadInput.at("plan.hole", _no_drill(crib, drawn))
-    return min(fits, key=lambda size: abs(size - drawn.drilled_mm))
+        raise CribEnds("plan.hole", _no_drill(crib, drawn), drill_to_get(task.base, drawn.drilled_mm))
+    return sorted(fits, key=lambda size: abs(size - drawn.drilled_mm))
 
 
 def _makes_last(one: Cutter, wish: Wish) -> bool:
@@ -142,6 +162,8 @@ def _cut(work: Work, cuts: Cuts, start: float, size: float, place: int) -> Cut |
         return None
     if _guided(cuts, place) and work.guide(cuts, size) is None:
         return None
+    if too_far_by_hand(cuts.base, cutter, start, size):
+        return None
     return cuts.of(start, size, place)
 
 
@@ -163,11 +185,18 @@ def _no_drill(crib: tuple[Cutter, ...], drawn: Drawn) -> str:
     )
 
 
-def _no_way(cuts: Cuts, target: float) -> str:
+def _no_way(cuts: Cuts, target: float) -> CribEnds:
+    """Why no row goes, by the nearest miss, and the tool or the machine that would do."""
     last = [cut for (_, size, _, blind), cut in cuts.known.items() if blind is None and abs(size - target) <= SAME_SIZE_MM]
     best = min(last, key=lambda cut: (cut.verdict, cut.use), default=None)
-    why = f"; nearest: {reason_of(best)}, with the {best.job.cutter.diameter_mm:g} mm {best.job.cutter.kind.words}" if best else ""
-    return f"no row of steps from this crib goes on {cuts.base.machine.name}{why}"
+    why = f"no row of steps from this crib goes on {cuts.base.machine.name}"
+    if best is None:
+        return CribEnds("plan.hole", why, drill_to_get(cuts.base, target))
+    nearest = f"{why}; nearest: {reason_of(best)}, with the {best.job.cutter.diameter_mm:g} mm {best.job.cutter.kind.words}"
+    of_the_tool = best.tightest in OF_THE_TOOL
+    return CribEnds(
+        "plan.hole", nearest, drill_to_get(cuts.base, target) if of_the_tool else "time on a machine that bears it: try any machine"
+    )
 
 
 def _choices(crib: tuple[Cutter, ...], target: float, wish: Wish) -> list[tuple[float, tuple[int, ...]]]:
@@ -200,7 +229,9 @@ def _best_of(crib: tuple[Cutter, ...], places: list[int], last: bool) -> tuple[i
     """Of cutters of one size alike but for their wear the sharpest stands for them; on the way the one that cuts most willingly."""
     order = ("sharp", "used", "dull")
     best: dict[tuple[str, ...], int] = {}
-    for place in sorted(places, key=lambda place: (order.index(crib[place].wear), crib[place].substrate != "hss-co", crib[place].point)):
+    for place in sorted(
+        places, key=lambda place: (order.index(crib[place].wear), crib[place].substrate != "hss-co", crib[place].point == "conventional")
+    ):
         one = crib[place]
         best.setdefault((one.family, one.substrate, one.point, one.series or "", one.shank), place)
     kept = list(best.values())
@@ -322,13 +353,19 @@ def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[St
         change = change_s(cuts.base, cut, speed)
         speed = cut.job.setting.speed_rpm
         kind = "drill" if following is None else "pilot" if start == 0 else "open"
-        yield Step(kind, cutter, start, size, cut, change, why_of(cuts, start, size, following), cut.time_s)
+        why = why_of(cuts, start, size, following) if following else _last_why(work.task.drawn, size)
+        yield Step(kind, cutter, start, size, cut, change, why, cut.time_s)
 
 
-def why_of(cuts: Cuts, start: float, size: float, following: Taken | None) -> str:
+def _last_why(drawn: Drawn, size: float) -> str:
+    """Why the last size is what it is."""
+    if abs(size - drawn.drilled_mm) <= SAME_SIZE_MM:
+        return LAST
+    return f"the nearest in the crib to {drawn.drilled_mm:.4g} mm, within what the drawing allows"
+
+
+def why_of(cuts: Cuts, start: float, size: float, following: Taken) -> str:
     """Why a step is there: what the one after it would do without it."""
-    if following is None:
-        return "the size that is drilled"
     _, then, cutter = following
     name = f"without the {size:.4g} mm {'pilot' if start == 0 else 'step'}"
     if start == 0 and not cuts.base.yard.cutters[cutter].kind.drills:

@@ -1,13 +1,20 @@
 """How the point is first guided: a punch mark of the hand, a spot or a centre from the crib, a bush; a guide hole before a gun drill."""
 
+import math
+from collections.abc import Iterator
+
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.plan.deep_hole import guide_d
-from bore.plan.step_cut import Cut, Cuts
-from bore.plan.times import MARK_S, Step, change_s
+from bore.plan.hand_work import MARK_S
+from bore.plan.step_cut import Cut, Cuts, cone_cut
+from bore.plan.times import Step, change_s
 
 WORDS = {"punch": "a punch mark", "spot": "a spot", "centre": "a centre drill", "bush": "the bush"}
-# A dimple a tenth of the hole deep, so that the point touches before the corners; a centre drill as deep as its cone (common practice).
-SPOT_SHARE, LEAST_SPOT_MM, CENTRE_SHARE = 0.1, 0.5, 0.8
+# A dimple a tenth of the hole deep, so that the point touches before the corners (common practice).
+SPOT_SHARE, LEAST_SPOT_MM = 0.1, 0.5
+# A centre drill goes in until its cone guides: no wider than this share of the hole, nor of its own body (common practice). Its thin end
+# is so many of its diameters long (ISO 866, from memory).
+CENTRE_SHARE, THIN_END_D = 0.8, 1.25
 
 
 def wants_mark(cut: Cut) -> bool:
@@ -24,24 +31,41 @@ def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:
         if found:
             cut, place = min(found, key=lambda pair: (pair[0].verdict, pair[0].time_s))
             change = change_s(cuts.base, cut)
-            return Step("mark", place, 0.0, cut.job.cutter.diameter_mm, cut, change, why, cut.time_s)
+            return Step("mark", place, 0.0, cut.job.hole.diameter_mm, cut, change, why, cut.time_s)
         why += "; the crib has none that goes: touch each place with the drill, and look"
     return Step("mark", None, 0.0, 0.0, None, 0.0, why, MARK_S)
 
 
-def mark_depth_mm(cutter: Cutter, target_mm: float) -> float:
-    """How deep a spot or centre drill goes for a hole, mm."""
-    if cutter.kind.mark == "centre":
-        return round(CENTRE_SHARE * cutter.diameter_mm, 2)
-    return round(min(max(SPOT_SHARE * target_mm, LEAST_SPOT_MM), cutter.diameter_mm / 2), 2)
+def centre_mouth_mm(cutter: Cutter, target_mm: float) -> float | None:
+    """How wide a centre drill opens a place for a hole, mm; None where its thin end alone is too wide for it."""
+    mouth = round(CENTRE_SHARE * min(target_mm, cutter.diameter_mm), 2)
+    return mouth if mouth > (cutter.step_diameter_mm or 0.0) else None
 
 
-def _spots(cuts: Cuts, kind: str, target_mm: float) -> list[tuple[int, Cut]]:
-    found = []
-    for place, one in enumerate(cuts.base.yard.cutters):
-        if one.kind.mark == kind and one.wear != "dull":
-            found.append((place, cuts.of(0.0, one.diameter_mm, place, mark_depth_mm(one, target_mm))))
-    return found
+def mark_cut(cuts: Cuts, place: int, target_mm: float) -> Cut | None:
+    """A spot or centre drill of the crib making the mark of a hole; None where it is too wide for it."""
+    one = cuts.base.yard.cutters[place]
+    if one.kind.mark != "centre":
+        return cuts.of(0.0, one.diameter_mm, place, round(min(max(SPOT_SHARE * target_mm, LEAST_SPOT_MM), one.diameter_mm / 2), 2))
+    mouth = centre_mouth_mm(one, target_mm)
+    if mouth is None:
+        return None
+    thin = one.step_diameter_mm or 0.0
+    cone = (mouth - thin) / 2 / math.tan(math.radians(one.point_angle_deg / 2))
+    return cone_cut(cuts, place, 0.0, mouth, round(THIN_END_D * thin + cone, 2))
+
+
+def _spots(cuts: Cuts, kind: str, target_mm: float) -> Iterator[tuple[int, Cut]]:
+    """The crib's spot or centre drills for a hole: those no wider than the hole, or the narrowest there is."""
+    places = [place for place, one in enumerate(cuts.base.yard.cutters) if one.kind.mark == kind and one.wear != "dull"]
+    if kind == "centre":
+        sizes = {place: cuts.base.yard.cutters[place].diameter_mm for place in places}
+        fitting = [size for size in sizes.values() if size <= target_mm]
+        wanted = max(fitting) if fitting else min(sizes.values(), default=0.0)
+        places = [place for place in places if sizes[place] == wanted]
+    for place in places:
+        if (cut := mark_cut(cuts, place, target_mm)) is not None:
+            yield place, cut
 
 
 def guide_of(cuts: Cuts, target_mm: float) -> Step | None:

@@ -22,6 +22,8 @@ from bore.machines.machine import Machine
 SELF_CENTRING = ("self-centring", "sheet")
 # The drill chuck on a taper arbor that stands beside every machine with a Morse socket, and its top speed (common practice).
 CHUCK_MM, CHUCK_RPM = 16.0, 3000.0
+# The taper of a tailstock whose drill chuck is all that is known of it; its barrel seldom has a slot for a tang (common practice).
+TAILSTOCK_TAPER = "3"
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,9 +48,11 @@ class Cuts:
     """Every cut a plan has asked for, each worked out once: by start, size, cutter and, where it is not the hole's own, depth.
 
     starts_mm: sizes a hole may have on its way; a cutter asked for from one of them is worked out from all of them together.
+    quickest: each as fast as it still holds, not as the book would set it.
     """
 
     base: Job
+    quickest: bool = False
     known: dict[tuple[float, float, int, float | None], Cut] = field(default_factory=dict)
     starts_mm: tuple[float, ...] = ()
 
@@ -60,7 +64,7 @@ class Cuts:
             base = self.base if blind_mm is None else replace(self.base, hole=shallow(self.base, blind_mm))
             starts = self._together(start_mm, size_mm) if blind_mm is None else (start_mm,)
             job = job_of(base, base.yard.cutters[place], start_mm, size_mm)
-            for start, cut in zip(starts, cuts_of(job, starts), strict=True):
+            for start, cut in zip(starts, cuts_of(job, starts, self.quickest), strict=True):
                 self.known.setdefault((round(start, 4), key[1], place, blind_mm), cut)
         return self.known[key]
 
@@ -95,14 +99,18 @@ def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
 
 
 def held(machine: Machine, cutter: Cutter) -> Machine:
-    """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, a turret's side-lock takes taper
-    shanks in a sleeve with a flat, as any such machine has them."""
+    """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, a tailstock taper shanks in its
+    barrel, a turret's side-lock taper shanks in a sleeve with a flat, as any such machine has them."""
     if machine.holder.kind == "side-lock" and machine.is_a.lathe and cutter.shank.startswith("morse"):
         return replace(machine, holder=replace(machine.holder, kind="morse", size=cutter.shank.removeprefix("morse-"), tang_engaged=True))
-    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= CHUCK_MM and cutter.kind.chucked
+    if machine.holder.kind == "chuck" and machine.is_a.tailstock and cutter.shank.startswith("morse"):
+        return replace(machine, holder=replace(machine.holder, kind="morse", size=TAILSTOCK_TAPER, tang_engaged=False))
+    # A tap of any size has its own chuck, which takes its square.
+    taken = max(CHUCK_MM, cutter.shank_diameter_mm) if cutter.kind.feeds_its_pitch else CHUCK_MM
+    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= taken and cutter.kind.chucked
     if machine.holder.kind != "morse" or not small:
         return machine
-    chuck = replace(machine.holder, kind="chuck", size=None, capacity_mm=CHUCK_MM, grip="keyed", tang_engaged=True, max_rpm=CHUCK_RPM)
+    chuck = replace(machine.holder, kind="chuck", size=None, capacity_mm=taken, grip="keyed", tang_engaged=True, max_rpm=CHUCK_RPM)
     return replace(machine, holder=chuck)
 
 
@@ -116,16 +124,23 @@ def job_of(base: Job, cutter: Cutter, start_mm: float, size_mm: float) -> Job:
     return replace(job, setting=replace(job.setting, pecks=pecks))
 
 
-def cut_of(job: Job) -> Cut:
+def cut_of(job: Job, quickest: bool = False) -> Cut:
     """A job at the best of its machine's real settings, worked out."""
-    return cuts_of(job, (job.hole.start_diameter_mm,))[0]
+    return cuts_of(job, (job.hole.start_diameter_mm,), quickest)[0]
 
 
-def cuts_of(job: Job, starts_mm: Sequence[float]) -> list[Cut]:
+def cuts_of(job: Job, starts_mm: Sequence[float], quickest: bool = False) -> list[Cut]:
     """A job from each of several holes that may be there before it, each at the best of its machine's real settings."""
-    bests = best_settings(job, starts_mm)
+    bests = best_settings(job, starts_mm, quickest)
     depths, pecking = depths_of(columns_of(bests[0].job)), peck_time_s(bests[0].job)
     return [Cut(one.job, one.verdict, ALL_LIMITS[one.tightest].id, one.use, one.time_s + pecking, depths) for one in bests]
+
+
+def cone_cut(cuts: Cuts, place: int, hole_mm: float, mouth_mm: float, depth_mm: float) -> Cut:
+    """A cone used only as far as a mouth: it cuts no wider, so it is checked as a cutter of that width."""
+    base = replace(cuts.base, hole=shallow(cuts.base, depth_mm))
+    cutter = replace(base.yard.cutters[place], diameter_mm=mouth_mm)
+    return cut_of(job_of(base, cutter, hole_mm, mouth_mm), cuts.quickest)
 
 
 def cut_as_set(job: Job) -> Cut:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from bore.job.job import Job
 from bore.plan.callout import Drawn
 from bore.plan.cost import Money
+from bore.plan.seats import Seat
 
 # What is asked for, as it is offered and as a plan then says it is.
 WANT_LABELS = {"usual": "as most would", "quickest": "quickest", "fewest": "fewest tools", "gentlest": "gentlest", "cheapest": "cheapest"}
@@ -19,15 +20,6 @@ WANT_WORDS = {
 THREADS = ("any", "tap", "mill")
 WANTS = tuple(WANT_LABELS)
 Progress = Callable[[int], bool]
-
-
-@dataclass(frozen=True, slots=True)
-class Seat:
-    """A counterbore's or countersink's mouth: its kind, its diameter and, of a counterbore, its depth, mm."""
-
-    kind: str
-    diameter_mm: float
-    depth_mm: float | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,4 @@
-"""A plan as a row of steps, and the times a hand's work takes."""
+"""A plan as a row of steps, and what changing over between them takes."""
 
 from dataclasses import dataclass
 
@@ -6,10 +6,8 @@ from bore.job.job import Job
 from bore.limits.judgement import CANNOT
 from bore.plan.step_cut import Cut
 
-# Changing a tool, by hand or by a changer; finding another belt or gear; marking a hole; a burr taken off both sides, s (common practice).
-TOOL_S, CHANGER_S, SPEED_S, MARK_S, DEBURR_S = 60.0, 8.0, 30.0, 20.0, 15.0
-# A thread cut by hand, a reamer turned by hand, a hole bored true, a seat cut by hand, s a hole (common practice).
-BY_HAND_S = {"tap": 60.0, "ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0}
+# Changing a tool, by hand or by a changer; finding another belt or gear, s (common practice).
+TOOL_S, CHANGER_S, SPEED_S = 60.0, 8.0, 30.0
 DRILLING = ("pilot", "open", "drill")
 # Every kind of step, in the order the trade takes them.
 KIND_WORDS = {

@@ -6,7 +6,7 @@ from django.db import transaction
 
 from bore import VERSION
 from bore.answers.plan import anywhere_answer, plan_answer
-from bore.answers.plan_step import HELD_IN
+from bore.answers.plan_step import HELD_WORDS
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from shop.jobs.actions import checked_name, kept_elsewhere
@@ -69,7 +69,7 @@ def _with_ids(found: Spec, cutters: list[Cutter]) -> Spec:
             if step["cutter"] is None:
                 continue
             one = cutters[step["cutter"]]
-            held = next((words for words in HELD_IN.values() if step["tool"].endswith(words)), "")
+            held = next((words for words in HELD_WORDS if step["tool"].endswith(words)), "")
             step["cutter_id"], step["tool"] = one.slug, one.name + held
     return found
 
@@ -102,6 +102,8 @@ def keep_plan(
     _checked(asked, ticks)
     # The other ways are looked for again when the plan is opened.
     found = plan_here(asked | {"plan": asked["plan"] | {"alternatives": False}} if isinstance(asked.get("plan"), dict) else asked)
+    if not found["plan"]["steps"]:
+        raise BadInput.at("plan.hole", f"has no row of steps to keep: {'; '.join(found['says'])}")
     kept = SavedPlan.objects.select_for_update().filter(slug=slug).first() if slug else None
     if kept is None:
         kept = SavedPlan(slug=slug or free_slug(name), made_by=user, demo=demo)

@@ -96,6 +96,13 @@ OTHER_VALUES: dict[str, list[Any]] = {
     "cutter.body_length_mm": [900.0],
 }
 # A limit moves with some fields only where another stands at a certain value.
+TAPPED = {
+    "cutter": {"family": "tap", "diameter_mm": 10},
+    "hole.diameter_mm": 10.0,
+    "hole.start_diameter_mm": 8.5,
+    "setting": {"speed_rpm": 310, "feed_mm_rev": 1.5},
+    "machine.spindle.reverses": True,
+}
 WHERE: dict[str, list[dict[str, Any]]] = {
     "motor": [{"machine.spindle.short_time_kw": 6.0}, {"setting": {"speed_rpm": 640, "feed_mm_rev": 0.05}}],
     "hand": [{"setting": {"speed_rpm": 640, "feed_mm_rev": 0.1}}],
@@ -135,7 +142,13 @@ WHERE: dict[str, list[dict[str, Any]]] = {
     ],
     "break-out": [{"hole.through": False}, {"hole.depth_mm": 1.5}, {"hole.edge_distance_mm": 8.0}],
     "tolerance": [{"hole.tolerance_it": 11}],
-    "snatch": [{"material.id": "brass-free"}, {"hole.stack_clamped": False}, {"hole.stack_mm": [7.0, 8.0]}],
+    "snatch": [
+        {"material.id": "brass-free"},
+        {"hole.stack_clamped": False},
+        {"hole.stack_mm": [7.0, 8.0]},
+        TAPPED,
+        TAPPED | {"machine.tapping": "friction"},
+    ],
     "buckle": [{"hole.diameter_mm": 2.0, "setting.feed_mm_rev": 0.02, "cutter.free_length_mm": 60.0}],
 }
 

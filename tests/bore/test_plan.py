@@ -20,14 +20,16 @@ from bore.cutters.sets import read_set
 from bore.machines.kinds import machine_kinds
 from bore.plan.callout import ba_thread, read_drawn
 from bore.plan.cost import cut_cost
+from bore.plan.hand_steps import too_far_by_hand
+from bore.plan.hand_work import MARK_S
 from bore.plan.pattern import circle, grid, line, read_pattern, to_marks_mm
 from bore.plan.solver import Stopped, solve, tight_s
 from bore.plan.step_cut import Cuts, cut_of, job_of
 from bore.plan.task import WANTS, Wish
-from bore.plan.times import DRILLING, MARK_S, SPEED_S, TOOL_S
+from bore.plan.times import DRILLING, SPEED_S, TOOL_S
 from tests import demo
 from tests.answers import plan_answer
-from tests.asking import CASES
+from tests.asking import CASES, ends
 
 DEMO = demo.machines()
 SETS = (
@@ -151,8 +153,9 @@ def test_an_h7_reamer_makes_h7_and_wider_and_no_other_fit(text: str, made: bool)
     if made:
         assert [step["kind"] for step in plan_answer(task)["plan"]["steps"]].count("ream") == 1
         return
-    with pytest.raises(BadInput, match="wants a reamer made for that"):
-        plan_answer(task)
+    why, to_get = ends(plan_answer(task))
+    assert "wants a reamer made for that" in why
+    assert to_get == f"To get: a machine reamer for {text}, Morse 2 shank."
 
 
 def test_what_a_drill_makes_is_drilled_between_the_drawings_limits() -> None:
@@ -252,13 +255,15 @@ def test_no_row_of_steps_is_better_than_the_one_found(machine: str, hole: str, m
     task = read_plan(request).task
     job, drawn = task.base, task.drawn
     plan = solve(task, Wish(want))
-    worked, sizes = Cuts(job), sorted(enumerate(one.diameter_mm for one in job.yard.cutters), key=lambda pair: pair[1])
+    worked, sizes = Cuts(job, want == "quickest"), sorted(enumerate(one.diameter_mm for one in job.yard.cutters), key=lambda pair: pair[1])
     on_way = [(place, size) for place, size in sizes if size < drawn.drilled_mm]
     last = next(place for place, size in sizes if size == drawn.drilled_mm)
 
     def judged(row: tuple[tuple[int, float], ...]) -> tuple[float, ...] | None:
         steps = [*row, (last, drawn.drilled_mm)]
         starts = [0.0, *(size for _, size in row)]
+        if any(too_far_by_hand(job, job.yard.cutters[place], start, size) for start, (place, size) in zip(starts, steps, strict=True)):
+            return None
         cuts = [worked.of(start, size, place) for start, (place, size) in zip(starts, steps, strict=True)]
         if not all(cut.goes for cut in cuts):
             return None
@@ -291,12 +296,17 @@ def test_a_step_says_what_would_be_without_it() -> None:
 
 
 def test_a_thread_no_power_will_cut_is_cut_by_hand() -> None:
-    """The bench press's slowest step is far too fast for a tap: the step is a hand's, says why, and does not spoil the row's verdict."""
+    """A press that is not known to turn backwards is no machine for a tap: the step is a hand's, says why, takes the time a hand takes, and
+    does not spoil the row's verdict; its mouth is broken first. One that turns backwards does it where the tap may slip."""
     found = plan_answer(asked("b1", "M10", 12, "steel-structural-235"))["plan"]
     tap = next(step for step in found["steps"] if step["kind"] == "tap")
     assert (tap["cut"], tap["words"]) == (None, "tap M10, by hand")
-    assert "by power: burns the edge" in tap["why"]
+    assert "not known to turn backwards" in tap["why"]
+    assert tap["time_s"] == pytest.approx(12 / 1.5 * 5 * 2**1.5, rel=1e-3)
     assert found["verdict"] in ("holds", "tight")
+    assert [step["kind"] for step in found["steps"]].index("countersink") < [step["kind"] for step in found["steps"]].index("tap")
+    turned = plan_answer(asked("r1", "M20", 30, "steel-structural-235"))["plan"]["steps"]
+    assert next(step for step in turned if step["kind"] == "tap")["tool"].endswith("in the tapping chuck")
 
 
 def test_a_size_is_pinned_or_left_out() -> None:
@@ -312,8 +322,6 @@ def test_a_size_is_pinned_or_left_out() -> None:
 @pytest.mark.parametrize(
     ("change", "field", "words"),
     [
-        ({"hole": "37.3"}, "plan.hole", "no drill of the crib makes that"),
-        ({"hole": "M24"}, "plan.hole", "the crib has none"),
         ({"hole": "20", "want": "best"}, "plan.want", "accepted"),
         ({"hole": "20", "pinned_mm": [-1]}, "plan.pinned_mm", "accepted"),
         ({"hole": "20", "colour": 1}, "plan.colour", "accepted"),
@@ -326,6 +334,19 @@ def test_what_cannot_be_planned_is_refused_in_words(change: dict[str, Any], fiel
     with pytest.raises(BadInput, match=words) as refused:
         plan_answer(request)
     assert refused.value.problems[0].field == field
+
+
+@pytest.mark.parametrize(
+    ("hole", "why", "to_get"),
+    [
+        ("37.3", "no drill of the crib makes that", "a 37.3 mm twist drill, Morse 4 shank"),
+        ("M24", "the crib has none", "a tap for M24, 3 mm pitch"),
+    ],
+)
+def test_where_the_crib_ends_the_rest_stays_and_what_to_get_is_said(hole: str, why: str, to_get: str) -> None:
+    said = ends(plan_answer(asked("c2", hole, 32, "steel-c45")))
+    assert why in said[0]
+    assert said[1] == f"To get: {to_get}."
 
 
 def test_a_search_can_be_stopped() -> None:

@@ -23,6 +23,7 @@ from bore.plan.step_cut import cut_of, cuts_of, job_of
 from bore.plan.task import Wish
 from bore.plan.times import DRILLING, Plan
 from tests.answers import anywhere_answer, plan_answer
+from tests.asking import ends
 from tests.demo import asked, crib, machines, place
 
 CRIB = crib()
@@ -127,8 +128,9 @@ def test_a_blind_thread_is_drilled_deep_enough_for_its_tap() -> None:
         assert cutter["stop_mm"] <= drill["depth_mm"]
         assert drill["floor_mm"] == pytest.approx(45 - drill["stop_mm"])
         assert steps[-1]["words"] == "deburr the mouth"
-    with pytest.raises(BadInput, match="no row of steps"):
-        plan_answer(asked("v1", "M12", 18, "steel-c45", thread="tap", through=False, plate_thickness_mm=22.0))
+    assert (
+        "no row of steps" in ends(plan_answer(asked("v1", "M12", 18, "steel-c45", thread="tap", through=False, plate_thickness_mm=22.0)))[0]
+    )
 
 
 @pytest.mark.parametrize(
@@ -186,8 +188,7 @@ def test_a_gun_drill_on_a_machining_centre_is_guided_first() -> None:
     assert pilot["cut"]["depth_mm"] == pytest.approx(12)
     without = asked("v1", "8", 160, "steel-c45")
     without["case"]["yard"]["cutters"] = [one for one in CRIB if one["family"] == "gun"]
-    with pytest.raises(BadInput, match="no row of steps"):
-        plan_answer(without)
+    assert "no row of steps" in ends(plan_answer(without))[0]
 
 
 def test_checklists_speak_of_the_machine_they_are_for() -> None:
@@ -273,8 +274,6 @@ def test_no_step_changed_makes_a_plan_better(machine: str, hole: str, material: 
     [
         ({"counterbore_depth_mm": 5}, "plan.counterbore_mm"),
         ({"countersink_mm": 5}, "plan.countersink_mm"),
-        ({"countersink_mm": 80}, "plan.countersink_mm"),
-        ({"counterbore_mm": 13}, "plan.counterbore_mm"),
         ({"thread": "glue"}, "plan.thread"),
         ({"steps": []}, "plan.steps"),
         ({"steps": [{"kind": "dance"}]}, "plan.steps[0].kind"),

@@ -14,6 +14,7 @@ import sys
 import time
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from functools import partial
 from pathlib import Path
 
 from cosmic_ray.work_db import WorkDB, use_db
@@ -91,16 +92,17 @@ def forget_survivors(part: str) -> None:
     """Put those that lived back among the untried, and today's tests into the copy they are tried in."""
     folder = WORK / part
     shutil.copytree(ROOT / "tests", folder / "tests", dirs_exist_ok=True)
+    (folder / "reach.json").unlink(missing_ok=True)
     with sqlite3.connect(folder / "mutants.sqlite") as mutants:
         mutants.execute("DELETE FROM work_results WHERE test_outcome = 'SURVIVED'")
 
 
-def run_part(part: str) -> None:
-    """Try every mutant of a part that has not been tried."""
+def run_part(part: str, everything: bool) -> None:
+    """Try every mutant of a part that has not been tried: on the tests that run through it, or on everything."""
     folder = prepare(part)
     address = folder / "warm.socket"
     address.unlink(missing_ok=True)
-    environment = os.environ | {"CI": "1", "PYTHONPATH": str(folder)}
+    environment = os.environ | {"CI": "1", "PYTHONPATH": str(folder)} | ({"EVERY_TEST": "1"} if everything else {})
     began = time.monotonic()
     with (folder / "warm.log").open("a") as log:
         warm = subprocess.Popen(
@@ -155,7 +157,7 @@ def main(words: list[str]) -> None:
             forget_survivors(part)
     if "report" not in words:
         with ThreadPoolExecutor(AT_ONCE) as pool:
-            list(pool.map(run_part, parts))
+            list(pool.map(partial(run_part, everything="survivors" in words), parts))
     report(parts)
 
 

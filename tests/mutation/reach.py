@@ -1,6 +1,7 @@
-"""Which tests reach which lines, so that a mutant meets first the tests that run through it, the quickest before the others.
+"""Which tests reach which lines, so that a mutant meets the tests that run through it, the quickest first, and no others.
 
-No test is left out: what is worked out once and kept between tests is reached by the first that asks, and judged by all.
+What is worked out once and kept between tests is reached by the first that asks, and judged by all: a mutant that lives through those
+that reach it is only said to live once it has lived through all of them (`survivors`).
 """
 
 from collections.abc import Iterator
@@ -48,16 +49,25 @@ class Trace:
 
 
 class Order:
-    """As a plug-in of pytest: those that run through the changed lines first, the quickest first; a test that never ends is the last."""
+    """As a plug-in of pytest: those alone that run through the changed lines, the quickest first; all where none does, or all are wanted."""
 
-    def __init__(self, reach: Reach, changed: dict[str, list[int]]) -> None:
+    def __init__(self, reach: Reach, changed: dict[str, list[int]], everything: bool) -> None:
         at = [reach["lines"].get(name, {}).get(str(line), []) for name, lines in changed.items() for line in lines]
         self.through = {test for tests in at for test in tests}
+        self.everything = everything or not self.through
         self.seconds = reach["seconds"]
 
     def pytest_collection_modifyitems(self, items: list[Any]) -> None:
         """Called with what was collected."""
-        items.sort(key=lambda item: (item.nodeid not in self.through, self.seconds.get(item.nodeid, 0.0)))
+        kept = [item for item in items if self.everything or item.nodeid in self.through]
+        items[:] = sorted(kept, key=lambda item: (item.nodeid not in self.through, self.seconds.get(item.nodeid, 0.0)))
+
+    def among(self, tests: tuple[str, ...]) -> list[str]:
+        """Of some files and folders, those worth collecting."""
+        if self.everything:
+            return list(tests)
+        files = {test.split("::")[0] for test in self.through}
+        return [*sorted(files), *(test for test in tests if test.startswith("-"))]
 
 
 def changed_lines(before: dict[Path, str]) -> dict[str, list[int]]:

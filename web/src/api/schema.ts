@@ -3571,6 +3571,8 @@ export interface components {
                 throat_mm?: number | null;
                 /** @description side handle on a hand drill */
                 side_handle?: boolean | null;
+                /** @description how a tap is held and driven */
+                tapping?: ("none" | "rigid" | "floating" | "friction" | "head") | null;
                 /** @description rated drilling diameter on the plate, by metal, mm */
                 rated_diameter_mm?: {
                     [key: string]: number;
@@ -3646,6 +3648,8 @@ export interface components {
                     idle_kw?: number | null;
                     /** @description how the motor drives the spindle */
                     drive?: ("belt" | "gear" | "direct") | null;
+                    /** @description whether the spindle turns backwards too */
+                    reverses?: boolean | null;
                     /** @description share of the time spent cutting */
                     cutting_share?: number | null;
                     /** @description pulley pairs, where speeds are to be worked out from them */
@@ -3903,6 +3907,8 @@ export interface components {
                     throat_mm?: number | null;
                     /** @description side handle on a hand drill */
                     side_handle?: boolean | null;
+                    /** @description how a tap is held and driven */
+                    tapping?: ("none" | "rigid" | "floating" | "friction" | "head") | null;
                     /** @description rated drilling diameter on the plate, by metal, mm */
                     rated_diameter_mm?: {
                         [key: string]: number;
@@ -3978,6 +3984,8 @@ export interface components {
                         idle_kw?: number | null;
                         /** @description how the motor drives the spindle */
                         drive?: ("belt" | "gear" | "direct") | null;
+                        /** @description whether the spindle turns backwards too */
+                        reverses?: boolean | null;
                         /** @description share of the time spent cutting */
                         cutting_share?: number | null;
                         /** @description pulley pairs, where speeds are to be worked out from them */
@@ -4111,6 +4119,8 @@ export interface components {
             throat_mm?: number | null;
             /** @description side handle on a hand drill */
             side_handle?: boolean | null;
+            /** @description how a tap is held and driven */
+            tapping?: ("none" | "rigid" | "floating" | "friction" | "head") | null;
             /** @description rated drilling diameter on the plate, by metal, mm */
             rated_diameter_mm?: {
                 [key: string]: number;
@@ -4186,6 +4196,8 @@ export interface components {
                 idle_kw?: number | null;
                 /** @description how the motor drives the spindle */
                 drive?: ("belt" | "gear" | "direct") | null;
+                /** @description whether the spindle turns backwards too */
+                reverses?: boolean | null;
                 /** @description share of the time spent cutting */
                 cutting_share?: number | null;
                 /** @description pulley pairs, where speeds are to be worked out from them */

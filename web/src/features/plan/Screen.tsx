@@ -114,6 +114,9 @@ export function Plan() {
   const plan = usePlan(body);
   const answer = plan.data;
   const stale = plan.isPlaceholderData || plan.isError;
+  const goes = (answer?.plan.steps.length ?? 0) > 0;
+  // Where no row goes there are no ways to compare; another machine is what is left.
+  const shown = part === "ways" && answer && !goes ? "machines" : part;
   const problems = plan.error instanceof Refused ? plan.error.problems : [];
   const put = (changed: Partial<Asked>) => change({ do: "put", part: changed });
   const row = (): OwnStep[] => asked.steps ?? ownRow(answer?.plan.steps ?? []);
@@ -160,7 +163,7 @@ export function Plan() {
         >
           JSON
         </button>
-        <button type="button" className="tap chip font-semibold" disabled={!answer || stale} onClick={() => window.print()}>
+        <button type="button" className="tap chip font-semibold" disabled={!goes || stale} onClick={() => window.print()}>
           Print the card
         </button>
       </Actions>
@@ -207,40 +210,47 @@ export function Plan() {
           </>
         )}
       </div>
-      {answer && asked.steps && !stale && answer.says.length > 0 && (
+      {answer && !stale && answer.says.length > 0 && (
         <div role="alert" aria-label="What the row does" className="no-print border-l-4 border-vermilion pl-3 text-sm text-vermilion">
           <ul className="grid gap-0.5">
             {answer.says.map((words) => (
               <li key={words}>{words}</li>
             ))}
           </ul>
+          {!goes && !asked.steps && (
+            <Link className="font-semibold text-blue" to="/shop/crib">
+              Put it into the crib
+            </Link>
+          )}
         </div>
       )}
       {answer && (
         <div className={`no-print grid grid-cols-[minmax(0,1fr)] gap-3 ${stale ? "stale" : ""}`}>
-          <Totals answer={answer} />
-          <Row
-            answer={answer}
-            system={system}
-            own={asked.steps !== null}
-            pinned={asked.pinned_mm}
-            onPin={(size, on) => put({ pinned_mm: on ? [...asked.pinned_mm, size] : asked.pinned_mm.filter((one) => one !== size) })}
-            onStrike={(place, struck) => put({ steps: row().map((one, k) => (k === place ? { ...one, struck } : one)) })}
-            onMove={(from, to) => put({ steps: moved(row(), from, to) })}
-            onTakeOut={(place) => put({ steps: row().filter((_, k) => k !== place) })}
-            onBench={onBench}
-          />
+          {goes && <Totals answer={answer} />}
+          {goes && (
+            <Row
+              answer={answer}
+              system={system}
+              own={asked.steps !== null}
+              pinned={asked.pinned_mm}
+              onPin={(size, on) => put({ pinned_mm: on ? [...asked.pinned_mm, size] : asked.pinned_mm.filter((one) => one !== size) })}
+              onStrike={(place, struck) => put({ steps: row().map((one, k) => (k === place ? { ...one, struck } : one)) })}
+              onMove={(from, to) => put({ steps: moved(row(), from, to) })}
+              onTakeOut={(place) => put({ steps: row().filter((_, k) => k !== place) })}
+              onBench={onBench}
+            />
+          )}
           <div className="flex flex-wrap items-center gap-3 border-t border-ink pt-2">
             <Choices
               label="More about the plan"
               choices={PARTS.filter(([one]) => one !== "program" || programmed(answer.machine_kind))}
-              chosen={part}
+              chosen={shown}
               onChoose={setPart}
             />
             <AddStep steps={answer.plan.steps} onAdd={(step, place) => put({ steps: [...row().slice(0, place), step, ...row().slice(place)] })} />
           </div>
-          {part === "ways" && <Ways answer={answer} want={asked.want} onWant={(want) => put({ want, steps: null })} />}
-          {part === "setup" && (
+          {shown === "ways" && goes && <Ways answer={answer} want={asked.want} onWant={(want) => put({ want, steps: null })} />}
+          {shown === "setup" && (
             <Setup
               answer={answer}
               system={system}
@@ -248,9 +258,9 @@ export function Plan() {
               onTick={(id, on) => setNamed({ ...named, ticks: on ? [...named.ticks, id] : named.ticks.filter((one) => one !== id) })}
             />
           )}
-          {part === "marking" && <Marking answer={answer} system={system} />}
-          {part === "program" && <Program answer={answer} system={system} />}
-          {part === "machines" && (
+          {shown === "marking" && <Marking answer={answer} system={system} />}
+          {shown === "program" && goes && <Program answer={answer} system={system} />}
+          {shown === "machines" && (
             <AnyMachine
               body={body && { case: body.case, plan: { ...body.plan, steps: undefined, alternatives: false, families: false } }}
               onTake={(id) => put({ machine: id, steps: null, pinned_mm: [], without_mm: [] })}

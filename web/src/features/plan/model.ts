@@ -122,7 +122,7 @@ export function bodyOf(asked: Asked, machine: unknown, holding: unknown): { case
 
 /** The row as it was found, taken over to be changed. */
 export const ownRow = (steps: readonly Step[]): OwnStep[] =>
-  steps.map((step) => ({ kind: step.kind, cutter_id: step.cut ? (step.cutter_id ?? null) : null, struck: step.struck }));
+  steps.map((step) => ({ kind: step.kind, cutter_id: step.cut || step.kind === "tap" ? (step.cutter_id ?? null) : null, struck: step.struck }));
 
 /** A row with one step moved to another place. */
 export function moved(row: readonly OwnStep[], from: number, to: number): OwnStep[] {

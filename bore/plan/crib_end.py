@@ -1,0 +1,37 @@
+"""Where the crib ends: why no row of steps goes, and what to get so that one does."""
+
+from bore.base.errors import BadInput, Problem
+from bore.job.job import Job
+from bore.machines.kinds import morse_size_for
+
+# A plain drill is had with a straight shank up to here, above it with a taper (common practice).
+STRAIGHT_TO_MM = 13.0
+# Flutes longer than this many diameters are not on a drill of the usual series (DIN 338, from memory).
+USUAL_DEPTH_D = 8.0
+
+
+class CribEnds(BadInput):
+    """No row goes with what is in the crib. `why` says the nearest miss, `to_get` what would do; together they are the problem's words."""
+
+    def __init__(self, field: str, why: str, to_get: str) -> None:
+        self.why, self.to_get = why, to_get
+        super().__init__([Problem(field, f"{why}; to get: {to_get}")])
+
+
+def shank_words(job: Job, diameter_mm: float) -> str:
+    """The shank a tool of a size wants on a job's machine."""
+    holder = job.machine.holder
+    if diameter_mm <= STRAIGHT_TO_MM or holder.kind in ("collet", "hydraulic", "shrink"):
+        return "straight shank"
+    if holder.kind == "chuck" and not job.machine.is_a.tailstock:
+        return f"shank turned down to {holder.capacity_mm or STRAIGHT_TO_MM:g} mm"
+    if holder.kind == "side-lock" and not job.machine.is_a.lathe:
+        return "shank with a flat"
+    return f"Morse {morse_size_for(diameter_mm)} shank"
+
+
+def drill_to_get(job: Job, diameter_mm: float, words: str = "twist drill") -> str:
+    """A drill for a hole of a job: size, kind, length and shank."""
+    long = job.hole.depth_mm > USUAL_DEPTH_D * diameter_mm
+    length = f", extra long, flutes for {job.hole.depth_mm:g} mm" if long else ""
+    return f"a {diameter_mm:.4g} mm {words}{length}, {shank_words(job, diameter_mm)}"

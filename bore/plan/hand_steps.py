@@ -1,0 +1,22 @@
+"""How far a hand should go in one step: pilots, and steps between, where a hand feeds the drill."""
+
+from bore.job.cutter import SAME_SIZE_MM, Cutter
+from bore.job.job import Job
+
+# What a drill in two hands takes from solid, in steel and in softer metals; above what it goes in steps, none less than this share of the
+# next; and the widest pilot where a hand feeds (common practice).
+FROM_SOLID_MM, SOFT_FROM_SOLID_MM, IN_STEPS_MM, LEAST_STEP, HALF = 6.5, 8.0, 10.0, 0.4, 0.5
+
+
+def too_far_by_hand(base: Job, cutter: Cutter, start_mm: float, size_mm: float) -> bool:
+    """Whether a step is more than a hand should take at once: over half of a drill's width already drilled, where it grabs; with a drill in
+    two hands, from solid above a pilot's size, or to more than twice the hole that is there."""
+    if not cutter.kind.has_chisel or not cutter.kind.packs:
+        return False
+    pushed = cutter.kind.leant_on(base.machine.feed.kind)
+    if pushed and start_mm > HALF * size_mm + SAME_SIZE_MM:
+        return True
+    if not base.machine.is_a.in_hands:
+        return False
+    from_solid = SOFT_FROM_SOLID_MM if base.material.iso_group == "N" else FROM_SOLID_MM
+    return (start_mm == 0 and size_mm > from_solid) or (size_mm > IN_STEPS_MM and start_mm < LEAST_STEP * size_mm)
