@@ -15,7 +15,7 @@ from bore.limits.said import said_of_use
 from bore.plan import deep_hole
 from bore.program.read import read_program
 from bore.ways import match
-from bore.ways.proposals import cutter_words
+from bore.ways.cutter_changes import cutter_words
 from bore.ways.ways_out import Way, WaysOut
 
 

@@ -27,7 +27,7 @@ from bore.plan.setup import Sheet, deep, sheets
 from bore.plan.solver import Work, alternatives, solve
 from bore.plan.task import Task, Wish
 from bore.plan.times import DRILLING, Plan, summed
-from bore.ways.proposals import cutter_words
+from bore.ways.cutter_changes import cutter_words
 
 Case = dict[str, Any]
 

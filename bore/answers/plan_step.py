@@ -17,7 +17,7 @@ from bore.plan.clearance import under
 from bore.plan.cost import StepCost
 from bore.plan.step_cut import Cut, ladder_of
 from bore.plan.times import Step
-from bore.ways.proposals import cutter_words
+from bore.ways.cutter_changes import cutter_words
 
 # What a tool is held in that is not the machine's own holder.
 HELD_IN = {"chuck": ", in the drill chuck", "morse": ", in a Morse sleeve"}

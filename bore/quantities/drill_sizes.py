@@ -92,7 +92,30 @@ def _standard_sizes() -> list[tuple[str, float]]:
     return metric + fractions + gauge
 
 
+# Two sizes nearer than this have one name, mm.
+SAME_NAME_MM = 0.004
 STANDARD_SIZES = sorted(_standard_sizes(), key=lambda size: size[1])
+
+
+def size_words(diameter_mm: float) -> str:
+    """A size as the crib names it: metric where it is a stock size of that, else by its number, letter or fraction.
+
+    >>> size_words(20.0), size_words(2.8194), size_words(10.31875), size_words(19.804)
+    ('20 mm', '#34', '13/32 in', '19.8 mm')
+    """
+    near = [size for size in STANDARD_SIZES if abs(size[1] - diameter_mm) <= SAME_NAME_MM]
+    named = next((name for name, _ in near if name.endswith("mm")), None) or next((name for name, _ in near), None)
+    return named or f"{diameter_mm:.4g} mm"
+
+
+def a_size(diameter_mm: float) -> str:
+    """A size with its article.
+
+    >>> a_size(8.0), a_size(5.0), a_size(2.8194)
+    ('an 8 mm', 'a 5 mm', 'a #34')
+    """
+    words = size_words(diameter_mm)
+    return f"{'an' if words[0] == '8' or words.startswith(('11', '18', 'F ', 'H ', 'L ', 'M ', 'N ', 'R ', 'S ', 'X ')) else 'a'} {words}"
 
 
 def nearest_sizes(diameter_mm: float, count: int = 5) -> list[DrillSize]:

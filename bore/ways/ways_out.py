@@ -12,13 +12,16 @@ from bore.limits import ALL_LIMITS
 from bore.limits.judgement import HOLDS, TIGHT
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
-from bore.ways.proposals import Candidate, all_changes
+from bore.ways.candidate import Candidate
+from bore.ways.proposals import all_changes, pairs
 
 MOST_OFFERED = 5
 # A change that does not turn the worst limit must at least ease it by this much.
 EASED = 0.8
 # What a factor e of time is worth in bother.
 TIME_WEIGHT = 1.0
+# Ways that leave this machine or this drill aside.
+ELSEWHERE = ("other-machine", "other-family")
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,13 +66,24 @@ def ways_out(job: Job) -> WaysOut:
             return WaysOut(worst, (), None)
         time_s = float(cut_time_s(columns, result.loads)) if result.loads.bites else None
         before = float(result.worst)
-        tried = [_try(candidate, worst, result, before, time_s) for candidate in all_changes(job, columns, result)]
+        candidates = list(all_changes(job, columns, result))
+        tried = [_try(candidate, worst, result, before, time_s) for candidate in candidates]
+        # Two limits failing together want two changes: tried where this machine and drill have no single one that does it with room.
+        here = [one for one in _going(tried, int(result.verdict)) if one.way.kind not in ELSEWHERE]
+        if not here or (int(result.verdict) > TIGHT and all(one.way.verdict == TIGHT for one in here)):
+            alone = min((one.way.verdict for one in here), default=int(result.verdict) + 1)
+            both = (_try(candidate, worst, result, before, time_s) for candidate in pairs(candidates))
+            tried += [one for one in both if one.way.verdict < alone]
     helping = [one for one in tried if one.helps]
     # Where something makes the whole hole go, what only eases it is not worth saying.
-    going = [one for one in helping if one.way.verdict <= TIGHT and (one.way.verdict < int(result.verdict) or int(result.verdict) == TIGHT)]
-    chosen = _cheapest(going or helping)
+    chosen = _cheapest(_going(tried, int(result.verdict)) or helping)
     miss = None if chosen else min(tried, key=lambda one: one.rank, default=None)
     return WaysOut(worst, tuple(one.way for one in chosen), miss.way if miss and miss.rank < before else None)
+
+
+def _going(tried: list[_Tried], was: int) -> list[_Tried]:
+    """Those that make the whole hole go, or with more room where it went already."""
+    return [one for one in tried if one.helps and one.way.verdict <= TIGHT and (one.way.verdict < was or was == TIGHT)]
 
 
 def _try(candidate: Candidate, worst: str, was: Result, before: float, time_s: float | None) -> _Tried:

@@ -13,9 +13,67 @@ from bore.ways.match import match
 from bore.ways.ways_out import MOST_OFFERED, WaysOut, ways_out
 from tests.answers import ways_out_answer
 from tests.asking import CASES, answered, limit_of, on_base, plain_case, put
+from tests.demo import machines
 
 STORED = json.loads((CASES / "ways_out.json").read_text(encoding="utf-8"))
 RANK = {"holds": 0, "tight": 1, "gives-way": 2, "cannot": 3}
+
+
+COBALT = {"substrate": "hss-co", "point": "split"}
+# Jobs on the yard's machines with no crib at hand: what is drilled, and what a machinist would change first (common practice).
+SEEN: dict[str, tuple[dict[str, Any], tuple[str, ...]]] = {
+    "a ring overhead without its strap": (
+        {"on": "m1", "metal": "steel-structural-235", "size": 18, "family": "annular", "rpm": 400, "n": 80, "up": True},
+        ("strap",),
+    ),
+    "3 mm in stainless, slow and leaned on": (
+        {"on": "b2", "metal": "stainless-304", "size": 3, "depth": 8, "rpm": 600, "n": 100, **COBALT},
+        ("force", "speed and force"),
+    ),
+    "10 mm in stainless, far too fast": (
+        {"on": "b2", "metal": "stainless-304", "size": 10, "rpm": 740, "n": 100, **COBALT},
+        ("speed and force", "speed"),
+    ),
+    "a dull drill": ({"on": "b2", "metal": "steel-c45", "size": 8, "rpm": 740, "n": 100, "wear": "dull"}, ("sharper",)),
+    "brass coming through under a lever": (
+        {"on": "c1", "metal": "brass-free", "size": 20, "rpm": 410, "n": 100, "shank": "morse-2"},
+        ("dub-lips",),
+    ),
+    "sheet with nothing behind": (
+        {"on": "b2", "metal": "steel-structural-235", "size": 12, "depth": 3, "rpm": 510, "n": 150},
+        ("backing",),
+    ),
+    "a taper drill before a chuck": (
+        {"on": "b2", "metal": "steel-structural-235", "size": 15, "rpm": 390, "n": 150, "shank": "morse-2"},
+        ("taper",),
+    ),
+    "13 mm from solid on the small press": ({"on": "b1", "metal": "steel-c45", "size": 13, "depth": 20, "rpm": 500, "n": 150}, ("pilot",)),
+    "6 mm deep in aluminium, fed too hard": (
+        {"on": "v1", "metal": "alu-wrought-6082", "size": 6, "depth": 40, "rpm": 4000, "feed": 0.3},
+        ("speed and feed", "peck"),
+    ),
+    "8 mm dry in stainless on the press": (
+        {"on": "b2", "metal": "stainless-304", "size": 8, "rpm": 1250, "n": 120},
+        ("speed", "speed and force"),
+    ),
+}
+
+
+def on_the_yard(on: str, metal: str, size: float, rpm: float, depth: float = 12, **more: Any) -> dict[str, Any]:
+    """A through hole on a machine of the yard, clamped where it lies on a table, with an empty crib."""
+    machine = copy.deepcopy(machines()[on])
+    if more.pop("up", False):
+        machine["magnet"]["orientation"] = "overhead"
+    fed = {"hand_force_n": more.pop("n")} if "n" in more else {"feed_mm_rev": more.pop("feed")}
+    clamps = {"kind": "clamps", "count": 2, "force_n": 5000.0, "arm_mm": 100.0, "stop": True}
+    return {
+        "hole": {"diameter_mm": size, "depth_mm": depth},
+        "material": {"id": metal},
+        "cutter": {"family": "twist"} | more,
+        "machine": machine,
+        "holding": {"kind": "magnet"} if "magnet" in machine else clamps,
+        "setting": {"speed_rpm": rpm} | fed,
+    }
 
 
 def stored_case(entry: dict[str, Any]) -> dict[str, Any]:
@@ -30,10 +88,23 @@ def found_for(entry: dict[str, Any]) -> tuple[Job, WaysOut]:
 
 
 def test_what_a_senior_machinist_would_do_first_is_offered() -> None:
-    """Thirty-odd jobs that do not go, each with the change that would be made first (common practice): offered in nine of ten."""
-    assert len(STORED["jobs"]) >= 30
-    missed = [entry["name"] for entry in STORED["jobs"] if not {way.kind for way in found_for(entry)[1].ways} & set(entry["expect"])]
-    assert len(missed) <= len(STORED["jobs"]) // 10, missed
+    """Forty-odd jobs that do not go, each with the change that would be made first (common practice): offered first or second in nineteen
+    of twenty."""
+    found = {entry["name"]: (found_for(entry)[1], entry["expect"]) for entry in STORED["jobs"]}
+    found |= {name: (ways_out(read_case(on_the_yard(**more))), expect) for name, (more, expect) in SEEN.items()}
+    assert len(found) >= 40
+    missed = [name for name, (offered, expect) in found.items() if not {way.kind for way in offered.ways[:2]} & set(expect)]
+    assert len(missed) <= len(found) // 20, missed
+
+
+def test_turning_the_work_over_is_no_help_to_what_happens_at_the_end() -> None:
+    """The second side breaks through all the same: what stalls, grabs or tears the work loose there still does; nobody turns a sheet over."""
+    for name, (more, _) in SEEN.items():
+        case = on_the_yard(**more)
+        before = answered(case)
+        for way in ways_out(read_case(case)).ways:
+            assert way.kind != "both-sides" or before["tightest"] not in ("stall", "snatch", "work"), name
+            assert way.kind != "both-sides" or case["hole"]["depth_mm"] >= 2 * case["hole"]["diameter_mm"]
 
 
 @pytest.mark.parametrize("entry", STORED["jobs"], ids=[entry["name"] for entry in STORED["jobs"]])
@@ -79,14 +150,14 @@ def test_a_job_that_holds_needs_no_way_out() -> None:
 
 
 def test_where_nothing_will_do_the_nearest_miss_is_said() -> None:
-    """20 mm blind in C45 on a 0.3 kW spindle of one speed and one feed, an empty yard: a split point is as near as it comes."""
+    """20 mm blind in C45 on a 0.3 kW spindle of one speed and one feed, too coarse for any pilot: a split point is as near as it comes."""
     case = plain_case(
         hole__diameter_mm=20,
         hole__through=False,
         machine__spindle={"power_kw": 0.3, "drive": "gear", "stages": [{"speed_rpm": 310}]},
         machine__holder={"kind": "morse", "size": 3},
-        machine__feed={"kind": "power-steps", "steps_mm_rev": [0.18]},
-        setting={"speed_rpm": 310, "feed_mm_rev": 0.18},
+        machine__feed={"kind": "power-steps", "steps_mm_rev": [0.32]},
+        setting={"speed_rpm": 310, "feed_mm_rev": 0.32},
     )
     found = ways_out(read_case(case))
     assert found.ways == ()

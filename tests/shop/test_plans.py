@@ -102,7 +102,10 @@ def test_too_long_a_plan_is_refused(here: Client) -> None:
 
 def test_a_row_of_ones_own_names_cutters_by_their_ids(here: Client) -> None:
     found = shaped(schemas.PlanAnswer, post(here, "/api/plan", asked("M10")))
-    rows = [{"kind": step["kind"], "cutter_id": step["cutter_id"] if step["cut"] or step["kind"] == "tap" else None} for step in found["plan"]["steps"]]
+    rows = [
+        {"kind": step["kind"], "cutter_id": step["cutter_id"] if step["cut"] or step["kind"] == "tap" else None}
+        for step in found["plan"]["steps"]
+    ]
     again = shaped(schemas.PlanAnswer, post(here, "/api/plan", asked("M10", steps=rows)))
     assert [step["cutter_id"] for step in again["plan"]["steps"]] == [row["cutter_id"] for row in rows]
     drill = next(step for step in again["plan"]["steps"] if step["kind"] == "drill")
@@ -115,7 +118,10 @@ def test_a_row_of_ones_own_names_cutters_by_their_ids(here: Client) -> None:
 def test_a_new_cutter_in_the_crib_moves_no_ones_row(here: Client) -> None:
     """Ids, not places: a row kept yesterday means the same cutters after the crib has grown."""
     found = plan_here(asked("M10"))
-    rows = [{"kind": step["kind"], "cutter_id": step["cutter_id"] if step["cut"] or step["kind"] == "tap" else None} for step in found["plan"]["steps"]]
+    rows = [
+        {"kind": step["kind"], "cutter_id": step["cutter_id"] if step["cut"] or step["kind"] == "tap" else None}
+        for step in found["plan"]["steps"]
+    ]
     put_cutter("a-first", "0.5 mm drill", {"family": "twist", "diameter_mm": 0.5})
     again = plan_here(asked("M10", steps=rows))
     assert [step["tool"] for step in again["plan"]["steps"]] == [step["tool"] for step in found["plan"]["steps"]]
@@ -127,7 +133,9 @@ def test_prices_of_the_crib_are_in_the_bill(here: Client) -> None:
     one = Cutter.objects.get(slug=drill["cutter_id"])
     one.costs = {**one.costs, "price": 10_000.0}
     one.save()
-    steps = [{"kind": step["kind"], "cutter_id": step["cutter_id"] if step["cut"] or step["kind"] == "tap" else None} for step in before["steps"]]
+    steps = [
+        {"kind": step["kind"], "cutter_id": step["cutter_id"] if step["cut"] or step["kind"] == "tap" else None} for step in before["steps"]
+    ]
     dear = plan_here(asked("10", steps=steps))["plan"]
     assert dear["cost"]["a_hole"] > before["cost"]["a_hole"] + 1
     cheapest = plan_here(asked("10", want="cheapest"))["plan"]
