@@ -7,7 +7,7 @@ from bore.advice.expect import expected
 from bore.answers.offers import plain_record
 from bore.answers.plan_request import Asked
 from bore.answers.shape import number, shaped
-from bore.check.best_setting import stage_words
+from bore.check.best_setting import feed_note, stage_words
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
 from bore.limits import BY_ID
@@ -62,6 +62,7 @@ class PlanCut:
     speed_words: str
     feed_mm_rev: float | None
     hand_force_n: float | None
+    feed_note: str
     depth_mm: float
     stop_mm: float
     point_mm: float
@@ -118,6 +119,7 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
         speed_words=stage_words(job, job.setting.speed_rpm),
         feed_mm_rev=number(job.setting.feed_mm_rev),
         hand_force_n=number(job.setting.hand_force_n),
+        feed_note=feed_note(job, job.setting.feed_mm_rev or 0.1, job.setting.speed_rpm),
         depth_mm=number(job.hole.depth_mm),
         stop_mm=number(cut.depths.stop_mm),
         point_mm=number(cut.depths.point_length_mm),

@@ -59,14 +59,21 @@ def stage_words(job: Job, speed_rpm: float) -> str:
 
 
 def feed_words(job: Job, feed_mm_rev: float, speed_rpm: float) -> str:
-    """A feed as whoever makes it needs it: on a wound screw also how long a turn of the wheel takes, on a lever how long the hole."""
+    """A feed as whoever makes it needs it."""
+    return ", ".join(filter(None, (f"{feed_mm_rev:.3g} mm/rev", feed_note(job, feed_mm_rev, speed_rpm))))
+
+
+def feed_note(job: Job, feed_mm_rev: float, speed_rpm: float) -> str:
+    """What a hand needs to know of a feed beside its figure: on a wound screw how long a turn of the wheel takes, on a lever that follows
+    travel how long the hole, with a drill in two hands when to ease; nothing where the feed is driven."""
     feed = job.machine.feed
-    words = f"{feed_mm_rev:.3g} mm/rev"
     if feed.kind == "tailstock" and feed.lead_mm:
-        return f"{words}, a turn of the wheel in {_seconds(feed.lead_mm / (feed_mm_rev * speed_rpm))}"
+        return f"a turn of the wheel in {_seconds(feed.lead_mm / (feed_mm_rev * speed_rpm))}"
     if feed.kind in HAND_FEEDS and job.cutter.kind.follows_travel:
-        return f"{words} by hand, {_seconds(job.hole.depth_mm / (feed_mm_rev * speed_rpm))} for the depth"
-    return words
+        return f"let down evenly, {_seconds(job.hole.depth_mm / (feed_mm_rev * speed_rpm))} for the depth"
+    if job.machine.is_a.in_hands:
+        return "light until the point is in, and eased before it shows"
+    return ""
 
 
 def _seconds(minutes: float) -> str:

@@ -2,11 +2,12 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from bore.base.errors import BadInput
 from bore.cutters.registry import family_of
 from bore.job.cutter import Cutter
+from bore.limits.judgement import HOLDS
 from bore.plan.crib_end import CribEnds, shank_words
 from bore.plan.hand_work import burr_words, hand_s
 from bore.plan.seats import Seat
@@ -176,7 +177,10 @@ def _mouth(task: Task, cuts: Cuts, hole_mm: float) -> Step:
         return Step("countersink", None, hole_mm, wide, None, 0.0, f"{why}; by hand", hand_s(task, "countersink", wide))
     narrowest = min(places, key=lambda place: task.base.yard.cutters[place].diameter_mm)
     depth = round((wide - hole_mm) / 2 / math.tan(math.radians(task.base.yard.cutters[narrowest].point_angle_deg / 2)), 2)
-    return _best_seat(task, cuts, "countersink", [narrowest], hole_mm, depth, why, wide)
+    made = _best_seat(task, cuts, "countersink", [narrowest], hole_mm, depth, why, wide)
+    if made.cut is not None and made.cut.verdict == HOLDS:
+        return made
+    return replace(made, cut=None, change_s=0.0, time_s=hand_s(task, "countersink", wide), why=f"{why}; turned by hand")
 
 
 def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:

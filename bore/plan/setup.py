@@ -89,6 +89,17 @@ SURFACE_WORDS = {
     "primed": "Primer costs a tenth of the pull; scrape it where the base stands if it is thick.",
 }
 COATED = "Scrape the coating off where the base stands: it is a gap, and the pull falls fast with it."
+# Where the base stands beside the hole, and the order of strap and magnet, by how it hangs (common practice).
+BEHIND = {
+    "down": "behind it",
+    "wall": "below it, so that its weight hangs on the whole base",
+    "overhead": "behind it, both held up until the magnet bears",
+}
+STRAPPED = {
+    "down": "Hold it, magnet on, pull at it by hand; then strap it to the steel, not by its lead.",
+    "wall": "Strap first, from above and short, while two hold it; then the magnet on, and pull at it by hand. If the current fails it hangs in the strap.",
+    "overhead": "Strap first, over the steel and short, while two hold it; then the magnet on, and pull at it by hand. Nobody under it, nor under the slug.",
+}
 HUNG = {"down": "flat, looking down", "wall": "on a wall", "overhead": "overhead"}
 
 
@@ -108,10 +119,10 @@ def _magnet(task: Task, plan: Plan) -> Iterator[Sheet]:
     )
     room = f"{base.overhang_mm + base.length_mm:g} by {base.width_mm:g} mm of plate"
     lines = (
-        f"It works {HUNG[base.orientation]}. Lay the base with its long side in line with the hole, {base.overhang_mm:g} mm behind it: it wants {room}.",
+        f"It works {HUNG[base.orientation]}. Lay the base with its long side in line with the hole, {base.overhang_mm:g} mm {BEHIND[base.orientation]}: it wants {room}.",
         "It lifts at its front edge first: the whole base on sound plate, none of it over a hole or an edge.",
         SURFACE_WORDS.get(base.surface, COATED),
-        "Hold it, magnet on, pull at it by hand; then strap it to the steel, not by its lead.",
+        STRAPPED[base.orientation],
         "Pin or point on the mark before the magnet goes on; do not stop in the cut.",
     )
     yield Sheet("magnet", "The magnet on its plate", facts, lines, *_margin(plan))
@@ -177,6 +188,14 @@ def _turns_line(step: Step, lead_mm: float, travel_mm: float | None) -> str:
     return said
 
 
+def _opening(most_mm: float) -> str:
+    """How far an insert drill may be opened off centre, as far as its body clears."""
+    low, high = OPENING_MM[0], min(OPENING_MM[1], most_mm)
+    if high <= low:
+        return f"Not opened off centre for chip room: its body clears only {most_mm:.2g} mm on the diameter."
+    return f"Opened off centre by {low:g} to {high:.2g} mm on the diameter it gives chips room and may save a boring pass: no further with this drill."
+
+
 def _insert(task: Task, plan: Plan, measured_mm: float | None) -> Iterator[Sheet]:
     """An insert drill that stands still on a turning machine: its offset from a bore measured, and opened off centre."""
     if not task.base.machine.is_a.lathe:
@@ -190,7 +209,7 @@ def _insert(task: Task, plan: Plan, measured_mm: float | None) -> Iterator[Sheet
     lines = [
         "Turret pocket bored true to the spindle; the outer insert towards the side the shift opens.",
         "Drill 3 mm deep, stop, measure the bore, correct X, then drill on.",
-        f"Opened off centre by {OPENING_MM[0]:g} to {OPENING_MM[1]:g} mm on the diameter it gives chips room and may save a boring pass: never more than {most:.2g} mm with this drill.",
+        _opening(most),
     ]
     if measured_mm is not None:
         change = x_correction_mm(wanted_mm=wanted, measured_mm=measured_mm)

@@ -193,6 +193,8 @@ def _no_way(cuts: Cuts, target: float) -> CribEnds:
     if best is None:
         return CribEnds("plan.hole", why, drill_to_get(cuts.base, target))
     nearest = f"{why}; nearest: {reason_of(best)}, with the {best.job.cutter.diameter_mm:g} mm {best.job.cutter.kind.words}"
+    if best.tightest == "wander" and cuts.base.hole.entry != "flat":
+        return CribEnds("plan.hole", nearest, "a flat to start on: mill or file one square to the drill, wider than the hole")
     of_the_tool = best.tightest in OF_THE_TOOL
     return CribEnds(
         "plan.hole", nearest, drill_to_get(cuts.base, target) if of_the_tool else "time on a machine that bears it: try any machine"

@@ -2410,6 +2410,8 @@ export interface components {
             feed_mm_rev: number | null;
             /** Hand Force N */
             hand_force_n: number | null;
+            /** Feed Note */
+            feed_note: string;
             /** Depth Mm */
             depth_mm: number;
             /** Stop Mm */

@@ -31,6 +31,9 @@ export type Asked = {
   material: string;
   machine: string;
   behind: "air" | "backing" | "parallels" | "table" | "vice";
+  /** The face the drill meets, and its slope where it slopes. */
+  entry: string;
+  slope_deg: number;
   under_mm: number | null;
   edge_distance_mm: number | null;
   counterbore_mm: number | null;
@@ -56,6 +59,8 @@ export const PLAIN: Asked = {
   material: "steel-structural-355",
   machine: "",
   behind: "backing",
+  entry: "flat",
+  slope_deg: 10,
   under_mm: null,
   edge_distance_mm: null,
   counterbore_mm: null,
@@ -93,6 +98,8 @@ export function bodyOf(asked: Asked, machine: unknown, holding: unknown): { case
     through: asked.through,
     count: countOf(asked),
     behind: asked.behind,
+    ...(asked.entry === "flat" ? {} : { entry: asked.entry }),
+    ...(asked.entry === "angled" ? { entry_angle_deg: asked.slope_deg } : {}),
     ...blind,
     ...stack,
     ...said({ edge_distance_mm: asked.edge_distance_mm }),

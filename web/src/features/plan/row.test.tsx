@@ -194,11 +194,11 @@ describe("the job card", () => {
 });
 
 describe("what is taken over from an answer", () => {
-  it("makes a row of one's own with cutters where they cut and none where a hand did", () => {
+  it("makes a row of one's own with cutters where they cut and none where a hand did; a tap is named whoever turns it", () => {
     const byHand = step("tap", { cut: null, words: "tap M10, by hand" });
     expect(ownRow([step("drill"), byHand, hand])).toEqual([
       { kind: "drill", cutter_id: "d-10", struck: false },
-      { kind: "tap", cutter_id: null, struck: false },
+      { kind: "tap", cutter_id: "d-10", struck: false },
       { kind: "deburr", cutter_id: null, struck: false },
     ]);
   });

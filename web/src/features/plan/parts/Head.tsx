@@ -5,7 +5,7 @@ import { inWords, type Schemas } from "../../../api/client";
 import { useUnits } from "../../../job/provider";
 import { useReadText } from "../../../job/queries";
 import { plain, sideOf } from "../../../job/units";
-import { machineOf, words } from "../../../job/words";
+import { choicesOf, machineOf, words } from "../../../job/words";
 import { Choices } from "../../../ui/Choices";
 import { LengthField } from "../../../ui/LengthField";
 import { NumberField } from "../../../ui/NumberField";
@@ -205,6 +205,19 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
             ))}
           </select>
         </label>
+        <label className="grid text-xs text-faint">
+          the face
+          <select className="plate-field w-auto! text-base text-ink" value={asked.entry} onChange={(event) => put({ entry: event.target.value })}>
+            {Object.entries(choicesOf("hole.entry")).map(([one, words]) => (
+              <option key={one} value={one}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        {asked.entry === "angled" && (
+          <NumberField className="w-14" label="sloping, °" value={asked.slope_deg} low={1} high={60} onNumber={(slope_deg) => put({ slope_deg })} />
+        )}
         <LengthField
           label="free room there"
           path="hole.depth_mm"
