@@ -55,7 +55,7 @@ def stage_words(job: Job, speed_rpm: float) -> str:
         if stage.speed_rpm is not None and abs(stage.speed_rpm / speed_rpm - 1) < 0.01:
             named = stage.name and f"{stage.speed_rpm:g} rpm" not in stage.name
             return f"{stage.name}, {speed_rpm:g} rpm" if named else f"{speed_rpm:g} rpm"
-    return f"{speed_rpm:.4g} rpm"
+    return f"{float(f'{speed_rpm:.4g}'):g} rpm"
 
 
 def feed_words(job: Job, feed_mm_rev: float, speed_rpm: float) -> str:

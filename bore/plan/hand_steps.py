@@ -3,6 +3,8 @@
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.job import Job
 
+# A drill wider than this is not leaned into solid metal first (a 13 mm point at book feed is beyond a hand; common practice).
+PILOTED_MM = 13.0
 # What a drill in two hands takes from solid, in steel and in softer metals; above what it goes in steps, none less than this share of the
 # next; and the widest pilot where a hand feeds (common practice).
 FROM_SOLID_MM, SOFT_FROM_SOLID_MM, IN_STEPS_MM, LEAST_STEP, HALF = 6.5, 8.0, 10.0, 0.4, 0.5
@@ -20,3 +22,13 @@ def too_far_by_hand(base: Job, cutter: Cutter, start_mm: float, size_mm: float) 
         return False
     from_solid = SOFT_FROM_SOLID_MM if base.material.iso_group == "N" else FROM_SOLID_MM
     return (start_mm == 0 and size_mm > from_solid) or (size_mm > IN_STEPS_MM and start_mm < LEAST_STEP * size_mm)
+
+
+def leans_too_far(job: Job) -> bool:
+    """Whether a hand leans a drill into solid metal that is too wide to bite well without a pilot."""
+    return (
+        job.cutter.kind.has_chisel
+        and job.hole.start_diameter_mm == 0
+        and job.hole.diameter_mm > PILOTED_MM
+        and job.setting.hand_force_n is not None
+    )

@@ -18,7 +18,7 @@ from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
 from bore.plan.crib_end import CribEnds, drill_to_get
 from bore.plan.finishing import deburr_step, finish, finishers, seat_steps
-from bore.plan.hand_steps import too_far_by_hand
+from bore.plan.hand_steps import leans_too_far, too_far_by_hand
 from bore.plan.starting import guide_of, mark_of, wants_mark
 from bore.plan.step_cut import Cut, Cuts, reason_of, wants_solid
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
@@ -30,7 +30,7 @@ MOST_STEPS = 6
 # A bar takes out this much more of a hole's width than a reamer would be left (common practice).
 BORED_FROM = 0.15
 # Of the sizes a drawing lets be drilled the nearest few are tried.
-SIZES_TRIED = 4
+SIZES_TRIED = 8
 # Limits that another tool of the size mends; the rest are the machine's (common practice).
 OF_THE_TOOL = ("holder", "reach", "pack", "coolant", "wander", "whirl", "tolerance")
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
@@ -109,6 +109,7 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
     """The steps to the size nearest the usual one from which the hole can be finished; raises CribEnds where none goes."""
     found, quickest = finishers(task), wish.want == "quickest"
     end: CribEnds | None = None
+    second: list[Step] | None = None
     for target in _targets(task, wish, any(one.kind == "bore" for one in found))[:SIZES_TRIED]:
         finished = finish(task, work.cuts(quickest=quickest), found, target)
         cuts = work.cuts(finished[1].room_mm if finished else 0.0, quickest)
@@ -119,7 +120,13 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
             end = end or _no_way(cuts, target)
             continue
         seats = seat_steps(task, work.cuts(quickest=quickest), target if task.drawn.tapped else task.drawn.finished_mm)
-        return [*_drilling(work, cuts, path, target), *([finished[0]] if finished else []), *seats]
+        made = [*_drilling(work, cuts, path, target), *([finished[0]] if finished else []), *seats]
+        if not path.cost[-1] or wish.want != "usual":
+            return made
+        # A way no shop takes first is kept in hand while there are other sizes to try.
+        second = second or made
+    if second is not None:
+        return second
     assert end is not None
     raise end
 
@@ -333,10 +340,12 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
 
 
 def _is_unusual(cut: Cut, count: int) -> bool:
-    """What a shop would not take first: a pair that is only possible, or a ring cutter off its magnet for a few holes."""
+    """What a shop would not take first: a pair that is only possible, a ring cutter off its magnet for a few holes or in an arbor that has to
+    be found, a wide drill leaned into solid metal."""
     kind, machine = cut.job.cutter.kind, cut.job.machine
     ring_for_a_few = kind.leaves_a_slug and machine.magnet is None and count <= FEW_HOLES
-    return ring_for_a_few or family_of(kind).machines[machine.kind].how != "usual"
+    in_an_arbor = kind.leaves_a_slug and machine.holder.kind == "morse"
+    return ring_for_a_few or in_an_arbor or leans_too_far(cut.job) or family_of(kind).machines[machine.kind].how != "usual"
 
 
 def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[Step]:

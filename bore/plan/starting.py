@@ -18,13 +18,20 @@ CENTRE_SHARE, THIN_END_D = 0.8, 1.25
 
 
 def wants_mark(cut: Cut) -> bool:
-    """Whether a cut starts on solid metal and does not find its own centre."""
-    return cut.job.hole.start.kind not in ("none", "pilot", "bush")
+    """Whether a cut starts on solid metal and does not find its own centre, or has a pin that is set by eye."""
+    return cut.job.hole.start.kind not in ("none", "pilot", "bush") or _set_by_eye(cut)
+
+
+def _set_by_eye(cut: Cut) -> bool:
+    """Whether a ring cutter's pin is brought over its place by hand."""
+    return cut.job.cutter.kind.leaves_a_slug and not cut.job.machine.is_a.programmed
 
 
 def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:
     """The mark before a first cut: a spot or centre drill of the crib where the machine carries one and it goes, else the hand's."""
     kind, words = first.job.hole.start.kind, first.job.cutter.kind.words
+    if _set_by_eye(first):
+        return Step("mark", None, 0.0, 0.0, None, 0.0, "the pin is set by eye: a punch mark under it", MARK_S)
     why = f"a {words} walks on a plain face: {WORDS[kind]}"
     if kind in ("spot", "centre"):
         found = [(cut, place) for place, cut in _spots(cuts, kind, target_mm) if cut.goes]

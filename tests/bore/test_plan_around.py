@@ -303,7 +303,15 @@ def test_marking_out_gives_distances_from_two_edges() -> None:
 
 def test_every_line_of_the_checklist_is_asked_of_somebody() -> None:
     """No line stands in the table for nobody: each machine of the yard with a hole it makes, and a thread."""
-    jobs = [("b1", "10", 12.0), ("c3", "10", 12.0), ("r1", "20", 20.0), ("m1", "22", 16.0), ("m1-morse", "14", 12.0), ("l1", "M10", 25.0)]
+    jobs = [
+        ("b1", "10", 12.0),
+        ("c3", "10", 12.0),
+        ("r1", "20", 20.0),
+        ("m1", "22", 16.0),
+        ("m1-morse", "14", 12.0),
+        ("l1", "M10", 25.0),
+        ("l1", "20", 25.0),
+    ]
     jobs += [("t1", "20", 30.0), ("v1", "M12", 20.0), ("g1", "10", 400.0), ("h1", "5", 6.0)]
     asked_of = {line["id"] for job in jobs for line in plan_answer(asked(*job, "steel-structural-235"))["checklist"]}
     overhead = asked("m1", "22", 16, "steel-structural-355")

@@ -5,6 +5,7 @@ side. An interrupted run goes on where it stopped. Words after the command: name
 was found; `survivors` tries those that lived once more against today's tests; a new run begins by removing `.mutation/`.
 """
 
+import fcntl
 import json
 import os
 import shutil
@@ -25,6 +26,7 @@ from tests.mutation.parts import PARTS
 ROOT = Path(__file__).resolve().parents[2]
 WORK = ROOT / ".mutation"
 AT_ONCE = 2
+SOUND = "sound"
 
 # Arithmetic and comparisons, each replaced by its near neighbours. What is left out: `|`, which here only writes types, and far
 # replacements (`+` by `**`), which anything notices.
@@ -72,8 +74,14 @@ def copy_tree(folder: Path) -> None:
 
 
 def cosmic_ray(folder: Path, *words: str) -> None:
-    """One call of the mutation tester."""
-    subprocess.run([Path(sys.executable).with_name(words[0]), *words[1:]], cwd=folder, check=True)
+    """One call of the mutation tester. It holds the folder for itself until it ends, whatever becomes of who called it: two at once would
+    each put back what the other had mutated."""
+    with (folder / "lock").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            sys.exit(f"another run is at work in {folder}")
+        subprocess.run([Path(sys.executable).with_name(words[0]), *words[1:]], cwd=folder, check=True, pass_fds=(lock.fileno(),))
 
 
 def prepare(part: str) -> Path:
@@ -82,6 +90,8 @@ def prepare(part: str) -> Path:
     if not (folder / "mutants.sqlite").exists():
         shutil.rmtree(folder, ignore_errors=True)
         copy_tree(folder)
+        for name in PARTS[part]:
+            shutil.copytree(folder / name, folder / SOUND / name)
         (folder / "mutants.toml").write_text(settings(part, folder), encoding="utf-8")
         cosmic_ray(folder, "cosmic-ray", "init", "mutants.toml", "mutants.sqlite")
         cosmic_ray(folder, "cr-filter-operators", "mutants.sqlite", "mutants.toml")
@@ -100,6 +110,9 @@ def forget_survivors(part: str) -> None:
 def run_part(part: str, everything: bool) -> None:
     """Try every mutant of a part that has not been tried: on the tests that run through it, or on everything."""
     folder = prepare(part)
+    # A run that was broken off may have left its last mutant.
+    for name in PARTS[part]:
+        shutil.copytree(folder / SOUND / name, folder / name, dirs_exist_ok=True)
     address = folder / "warm.socket"
     address.unlink(missing_ok=True)
     environment = os.environ | {"CI": "1", "PYTHONPATH": str(folder)} | ({"EVERY_TEST": "1"} if everything else {})

@@ -1,6 +1,7 @@
 """A process that has read the slow libraries once and forks for each mutant, so that a run of the tests costs a second, not six.
 
-It never imports `bore`: each fork reads the sources as they stand at that moment, mutated or not.
+Of `bore` it reads only floors below the part that is mutated, and none for a part near the ground: each fork reads the rest as it stands
+at that moment, mutated or not.
 """
 
 import importlib
@@ -36,6 +37,8 @@ TESTS = {
     "plan": ("bore/plan", *(f"tests/bore/test_{name}.py" for name in ("plan", "plan_cost", "plan_around", "program"))),
     "program": ("bore/program", *(f"tests/bore/test_{name}.py" for name in ("controller", "program", "deep_program_calibration"))),
 }
+# Floors that stand below a part and know nothing of it: read, and their tables with them, before the forks.
+BELOW = {"plan": ("bore.ways.proposals", "bore.check.check"), "program": ("bore.ways.proposals", "bore.check.check")}
 # A mutant may loop for ever; the clean run takes well under a minute.
 PATIENCE_S = 150
 
@@ -81,6 +84,10 @@ def serve(address: Path, part: str) -> None:
         importlib.import_module(name)
     notes = address.with_name("reach.json")
     trace(part, notes)
+    for name in BELOW.get(part, ()):
+        importlib.import_module(name)
+    above = {name for name in sys.modules for folder in PARTS[part] if name.startswith(folder.replace("/", "."))}
+    assert not above, above
     before = {name: name.read_text(encoding="utf-8") for folder in PARTS[part] for name in Path(folder).rglob("*.py")}
     with socket.socket(socket.AF_UNIX) as listener:
         listener.bind(str(address))
