@@ -60,7 +60,7 @@ def settings(part: str, folder: Path) -> str:
 def copy_tree(folder: Path) -> None:
     """The files under version control, with compiled code that is checked against the source's hash, not its second of writing."""
     names = subprocess.run(
-        ["git", "ls-files", "-z", "--", "bore", "tests", "shop/demo", "docs/mechanics", "pyproject.toml"],
+        ["git", "ls-files", "-z", "--", "bore", "tests", "shop/demo", "docs/mechanics", "docs/planned-holes.md", "pyproject.toml"],
         cwd=ROOT,
         check=True,
         capture_output=True,
