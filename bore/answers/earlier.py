@@ -13,6 +13,7 @@ Given = dict[str, Any]
 OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
 OF_CHECKS: Given = {"figure": None, "said": None}
 OF_PLANS: Given = {"said": ""}
+OF_CUTS: Given = {"said": "", "feed_note": ""}
 
 
 def is_check(answer: Any) -> bool:
@@ -47,7 +48,7 @@ def _plan(answer: Given) -> Given:
 
 def _row(plan: Given) -> Given:
     return OF_PLANS | _each(
-        plan, "steps", lambda step: step | {"cut": OF_PLANS | step["cut"]} if isinstance(step.get("cut"), dict) else step
+        plan, "steps", lambda step: step | {"cut": OF_CUTS | step["cut"]} if isinstance(step.get("cut"), dict) else step
     )
 
 
