@@ -197,13 +197,14 @@ def deep_hole_answer(found: deep_hole.DeepHole) -> DeepHoleAnswer:
 
 
 def program_answer(request: Any) -> ProgramAnswer:
-    """`{"program": "S300 F127", "case": {…}}`: the program read back, and with a case what the check says of it.
+    """`{"program": "S300 F127", "case": {…}}`: the program read back, and with a case what the check says of it. With `"system": "inch"` a
+    block that says neither G20 nor G21 is in inches.
 
     Raises BadInput naming `program` or a field of the case.
     """
     if not isinstance(request, dict) or not isinstance(request.get("program"), str):
         raise BadInput.at("program", "is needed, as text: the speed and feed of a program, or its block")
-    found = read_program(request["program"])
+    found = read_program(request["program"], inch=request.get("system") == "inch")
     case = request.get("case")
     if case is None:
         return shaped(ProgramAnswer, found, check=None)

@@ -270,7 +270,6 @@ def _families(asked: Asked, work: Work) -> dict[str, Any]:
             time_s=number(one.plan.total_s),
             verdict=VERDICTS[one.plan.verdict],
             drills_mm=[number(step.size_mm) for step in one.plan.steps if step.kind in DRILLING],
-            unpriced=bool(plan_cost(asked.task.money, one.plan, asked.task.base).unpriced),
         )
         for one in found
     ]

@@ -21,6 +21,7 @@ class Rival:
     plan: Plan
     once: float
     a_hole: float
+    unpriced: bool = False
 
     def batch(self, count: int) -> float:
         """Cost of a number of holes."""
@@ -52,12 +53,14 @@ def rivals(task: Task, wish: Wish, work: Work | None = None) -> list[Rival]:
         except BadInput:
             continue
         cost = plan_cost(task.money, plan, task.base)
-        found.append(Rival(name, cutter_kind(name).words, plan, cost.changes, cost.a_hole))
+        found.append(Rival(name, cutter_kind(name).words, plan, cost.changes, cost.a_hole, bool(cost.unpriced)))
     return sorted(found, key=lambda one: one.batch(task.base.hole.count))
 
 
 def break_evens(found: list[Rival], most: int = 100_000) -> list[BreakEven]:
-    """Where the cheapest family changes as the count grows: along the lower edge of the lines cost = once + count · a hole."""
+    """Where the cheapest family changes as the count grows: along the lower edge of the lines cost = once + count · a hole. What has no price
+    is neither cheap nor dear and is left out."""
+    found = [one for one in found if not one.unpriced]
     if not found:
         return []
     now, count = min(found, key=lambda one: (one.batch(1), one.a_hole)), 1

@@ -45,18 +45,21 @@ def _figure(text: str) -> float:
     return float(text.replace(",", "."))
 
 
-def read_program(text: str, field: str = "program") -> Programmed:
-    """Read a program's speed and feed; words hold from line to line, the last of each counts.
+def read_program(text: str, field: str = "program", inch: bool = False) -> Programmed:
+    """Read a program's speed and feed; words hold from line to line, the last of each counts. `inch`: what a block means that says neither
+    G20 nor G21.
 
     Raises BadInput naming `field` for what cannot be read, in words.
 
     >>> round(read_program("S300 F127").feed_mm_rev, 3), round(read_program("300 rpm 5 in/min").feed_mm_rev, 3)
     (0.423, 0.423)
+    >>> round(read_program("S300 F5", inch=True).feed_mm_rev, 3), round(read_program("G21 S300 F127", inch=True).feed_mm_rev, 3)
+    (0.423, 0.423)
     """
     if not text.strip() or len(text) > LONGEST:
         raise BadInput.at(field, f"is needed; accepted: {ACCEPTED}")
     plain = _COMMENT.sub(" ", text)
-    found = _in_words(plain, field) or _in_code(plain, field)
+    found = _in_words(plain, field) or _in_code(plain, field, inch)
     if found is None:
         raise BadInput.at(field, f"“{' '.join(text.split())[:60]}” has no speed and feed; accepted: {ACCEPTED}")
     return found
@@ -87,7 +90,7 @@ def _positive(text: str, name: str, field: str) -> float:
     return value
 
 
-def _in_code(text: str, field: str) -> Programmed | None:
+def _in_code(text: str, field: str, inch: bool) -> Programmed | None:
     """A plain block of G-code (ISO 6983): S, F, G20/G21, G94/G95, and a canned cycle's Z, R and Q."""
     words: dict[str, str] = {}
     codes: list[float] = []
@@ -100,7 +103,7 @@ def _in_code(text: str, field: str) -> Programmed | None:
         raise BadInput.at(field, "G96 sets a cutting speed, not a spindle speed; accepted: a block under G97, with S in rpm")
     if "S" not in words or "F" not in words:
         return None
-    factor = MM_PER_INCH if 20 in codes else 1.0
+    factor = MM_PER_INCH if 20 in codes or (inch and 21 not in codes) else 1.0
     speed, feed = _positive(words["S"], "S", field), _positive(words["F"], "F", field) * factor
     rate = feed * speed if 95 in codes else feed
     cycle = next((int(code) for code in reversed(codes) if code in CYCLES), None)

@@ -172,7 +172,7 @@ PROGRAM = {
     "type": "object",
     "required": ["program"],
     "additionalProperties": False,
-    "properties": {"program": {"type": "string", "maxLength": 20000}, "case": CASE},
+    "properties": {"program": {"type": "string", "maxLength": 20000}, "case": CASE, "system": {"type": "string", "enum": ["metric", "inch"]}},
 }
 
 

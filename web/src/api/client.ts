@@ -80,7 +80,8 @@ export const api = {
   keepPlanAgain: async (slug: string, body: object) => taken(await client.PUT("/api/plans/{slug}", { params: { path: { slug } }, body: body as Body })),
   removePlan: async (slug: string) => taken(await client.DELETE("/api/plans/{slug}", { params: { path: { slug } } })),
   returnPlan: async (slug: string) => taken(await client.POST("/api/plans/{slug}/back", { params: { path: { slug } } })),
-  program: async (body: { program: string; case: object }, signal?: AbortSignal) => taken(await client.POST("/api/program", { body: body as Body, signal })),
+  program: async (body: { program: string; case: object; system: string }, signal?: AbortSignal) =>
+    taken(await client.POST("/api/program", { body: body as Body, signal })),
   settle: async (body: { case: object; changed: string; pinned: boolean; typed?: object }) => taken(await client.POST("/api/settle", { body: body as Body })),
   read: async (kind: string, text: string, system: string) => taken(await client.GET("/api/read", { params: { query: { kind, text, system } } })),
   me: async () => taken(await client.GET("/api/me")),

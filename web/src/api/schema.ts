@@ -5493,6 +5493,8 @@ export interface operations {
                 "application/json": {
                     program: string;
                     case?: components["schemas"]["Case"];
+                    /** @enum {string} */
+                    system?: "metric" | "inch";
                 };
             };
         };

@@ -13,8 +13,8 @@ export function Program({ onDone }: { onDone: () => void }) {
   const [text, setText] = useState("");
   const job = state.jobs.now;
   const found = useQuery({
-    queryKey: ["program", text, job?.case],
-    queryFn: ({ signal }) => api.program({ program: text, case: job?.case ?? {} }, signal),
+    queryKey: ["program", text, job?.case, system.length],
+    queryFn: ({ signal }) => api.program({ program: text, case: job?.case ?? {}, system: system.length }, signal),
     enabled: job !== null && text.trim().length > 2,
     retry: false,
     staleTime: Infinity,

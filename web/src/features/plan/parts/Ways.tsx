@@ -1,4 +1,6 @@
 /** The other ways there are: by what one may want of a plan, and by the family of cutter that makes the hole, over the number of holes. */
+import { Link } from "react-router";
+
 import { BreakEven } from "../../../drawing/plan/BreakEven";
 import { time } from "../../../job/units";
 import { VERDICTS } from "../../../job/Verdict";
@@ -6,6 +8,20 @@ import { Working } from "../../../job/Working";
 import { type Answer, money, sizes, type Want } from "../model";
 
 const HEAD = "pr-5 text-left text-xs font-normal text-faint";
+
+type Way = Answer["alternatives"][number];
+
+/** Ways that come to the same row stand together: what one wants of it makes no difference there. */
+function alike(ways: readonly Way[]): [Way, ...Way[]][] {
+  const rows = new Map<string, [Way, ...Way[]]>();
+  for (const way of ways) {
+    const row = JSON.stringify(way.steps.map((step) => [step.words, step.tool, step.cut?.speed_words, step.cut?.feed_mm_rev, step.cut?.hand_force_n]));
+    const same = rows.get(row);
+    if (same) same.push(way);
+    else rows.set(row, [way]);
+  }
+  return [...rows.values()];
+}
 
 export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onWant: (want: Want) => void }) {
   return (
@@ -26,24 +42,27 @@ export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onW
               </tr>
             </thead>
             <tbody>
-              {answer.alternatives.map((one) => (
+              {alike(answer.alternatives).map(([one, ...same]) => (
                 <tr key={one.want} className="border-b border-rule">
                   <td className="pr-5">
-                    <button
-                      type="button"
-                      className="tap py-1 text-left font-semibold text-blue"
-                      aria-pressed={want === one.want}
-                      onClick={() => onWant(one.want as Want)}
-                    >
-                      {one.words}
-                    </button>
+                    {[one, ...same].map((way) => (
+                      <button
+                        key={way.want}
+                        type="button"
+                        className="tap mr-3 py-1 text-left font-semibold text-blue"
+                        aria-pressed={want === way.want}
+                        onClick={() => onWant(way.want as Want)}
+                      >
+                        {way.words}
+                      </button>
+                    ))}
                   </td>
                   <td className="figure pr-5">
                     {sizes(one.steps.filter((step) => ["pilot", "open", "drill"].includes(step.kind)).map((step) => step.size_mm))}
                   </td>
                   <td className="figure pr-5">{one.tools}</td>
                   <td className="figure pr-5">{time(one.total_s)}</td>
-                  <td className="figure pr-5">{money(one.cost.total)}</td>
+                  <td className="figure pr-5">{one.cost.unpriced.length > 0 ? `${money(one.cost.total)} and edges` : money(one.cost.total)}</td>
                   <td>{one.said}</td>
                 </tr>
               ))}
@@ -81,6 +100,7 @@ function Cost({ answer }: { answer: Answer }) {
 }
 
 function Families({ answer }: { answer: Answer }) {
+  const unpriced = answer.families.some((one) => one.unpriced);
   const words = Object.fromEntries(answer.families.map((one) => [one.family, one.words]));
   return (
     <>
@@ -91,7 +111,16 @@ function Families({ answer }: { answer: Answer }) {
             From <b className="figure">{one.count}</b> holes on the {words[one.after]} is cheaper than the {words[one.before]}.
           </li>
         ))}
-        {answer.break_evens.length === 0 && answer.families.length > 1 && <li>However many, the {answer.families[0]?.words} is the cheapest.</li>}
+        {answer.break_evens.length === 0 && answer.families.length > 1 && !unpriced && <li>However many, the {answer.families[0]?.words} is the cheapest.</li>}
+        {unpriced && (
+          <li className="text-faint">
+            What has no price makes no break-even:{" "}
+            <Link className="font-semibold text-blue" to="/shop/crib">
+              put prices into the crib
+            </Link>
+            .
+          </li>
+        )}
       </ul>
       <table className="text-sm">
         <thead>
