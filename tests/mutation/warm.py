@@ -22,7 +22,19 @@ LIBRARIES = (
 
 # "Already imported" is what this process is for; the rest of the options leave out what the core's tests never use.
 PLAIN = (
-    *("-x", "-q", "-q", "--no-header", "--tb=no", "-p", "no:cacheprovider", "-W", "ignore::pytest.PytestAssertRewriteWarning"),
+    *(
+        "-x",
+        "-q",
+        "-q",
+        "--no-header",
+        "--tb=no",
+        "-p",
+        "_hypothesis_pytestplugin",
+        "-p",
+        "no:cacheprovider",
+        "-W",
+        "ignore::pytest.PytestAssertRewriteWarning",
+    ),
     *("-o", "addopts=--doctest-modules --doctest-glob=*.md"),
     *(f"-pno:{name}" for name in ("django", "cov", "pytest_cov", "benchmark", "playwright", "base_url")),
 )
