@@ -224,7 +224,7 @@ def read_drawn(text: str) -> Drawn:
 def _read(written: str, bare: str) -> Drawn:
     """The hole itself, its seats and its sign of a diameter aside."""
     if thread := _thread(bare):
-        if not 0.5 <= thread.drill_mm < thread.major_mm <= 100:
+        if not 0.5 <= thread.drill_mm < thread.major_mm <= 100 or thread.pitch_mm <= 0:
             raise BadInput.at(FIELD, f"“{written}” is no thread that can be tapped here; accepted: {ACCEPTED}")
         major = round(thread.major_mm, 4)
         return Drawn(written, thread.drill_mm, round(thread.least_mm, 4), round(thread.most_mm, 4), major, thread.pitch_mm, None)

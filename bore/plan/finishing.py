@@ -159,7 +159,16 @@ def seat_steps(task: Task, cuts: Cuts, hole_mm: float) -> Iterator[Step]:
     for seat in sorted(task.seats, key=lambda seat: seat.kind):
         if seat.diameter_mm <= hole_mm:
             raise BadInput.at(f"plan.{seat.kind}_mm", f"is no wider than the hole; accepted: over {hole_mm:g} mm")
+        if seat.depth_mm is not None and not 0 < seat.depth_mm < _thickness_mm(task):
+            why = f"{seat.depth_mm:g} mm leaves nothing under the head; accepted: above nought and under {_thickness_mm(task):g} mm, the metal there is"
+            raise BadInput.at(f"plan.{seat.kind}_depth_mm", why)
         yield _counterbore(task, cuts, seat, hole_mm) if seat.kind == "counterbore" else _countersink(task, cuts, seat, hole_mm)
+
+
+def _thickness_mm(task: Task) -> float:
+    """How thick the metal is under the face: as deep as a through hole, else the plate's, where it is known."""
+    hole = task.base.hole
+    return hole.depth_mm if hole.through or hole.plate_thickness_mm is None else hole.plate_thickness_mm
 
 
 def mouth_mm(task: Task, hole_mm: float) -> float:

@@ -274,6 +274,12 @@ def test_no_step_changed_makes_a_plan_better(machine: str, hole: str, material: 
     [
         ({"counterbore_depth_mm": 5}, "plan.counterbore_mm"),
         ({"countersink_mm": 5}, "plan.countersink_mm"),
+        ({"counterbore_mm": 18, "counterbore_depth_mm": 190}, "plan.counterbore_depth_mm"),
+        ({"hole": "11 counterbore 18 x 0"}, "plan.counterbore_depth_mm"),
+        ({"hole": "11 counterbore 18 x 99999"}, "plan.counterbore_depth_mm"),
+        ({"hole": "18 x 10 counterbore"}, "plan.hole"),
+        ({"hole": "M7 cap screw"}, "plan.hole"),
+        ({"hole": "M10x0"}, "plan.hole"),
         ({"thread": "glue"}, "plan.thread"),
         ({"steps": []}, "plan.steps"),
         ({"steps": [{"kind": "dance"}]}, "plan.steps[0].kind"),
@@ -287,7 +293,7 @@ def test_no_step_changed_makes_a_plan_better(machine: str, hole: str, material: 
 )
 def test_what_is_asked_wrongly_is_refused_in_words(change: dict[str, Any], field: str) -> None:
     with pytest.raises(BadInput) as refused:
-        plan_answer(asked("c2", "10", 20, "steel-c45", **change))
+        plan_answer(asked("c2", **{"hole": "10"} | change, depth_mm=20, material="steel-c45"))
     assert refused.value.problems[0].field == field
     assert json.dumps(refused.value.problems[0].message)
 
