@@ -1,13 +1,17 @@
-"""Which tests reach which lines, so that a mutant meets the tests that run through it, the quickest first, and no others.
+"""Which tests reach which lines, so that a mutant meets the quickest tests that run through it, and no others.
 
-What is worked out once and kept between tests is reached by the first that asks, and judged by all: a mutant that lives through those
-that reach it is only said to live once it has lived through all of them (`survivors`).
+What is worked out once and kept between tests is reached by the first that asks and judged by all, and a slow test may see what quick
+ones do not: a mutant that lives through these is only said to live once it has lived through all tests (`survivors`). What is noticed is
+noticed; the share found so is the least it can be.
 """
 
 from collections.abc import Iterator
+from itertools import accumulate
 from pathlib import Path
 from typing import Any
 
+# The quickest tests through a line, as many as together take so long, are asked first.
+ENOUGH_S = 25.0
 # By file, then line: the tests that run it. By test: how long it takes, s.
 Reach = dict[str, Any]
 
@@ -59,8 +63,11 @@ class Order:
 
     def pytest_collection_modifyitems(self, items: list[Any]) -> None:
         """Called with what was collected."""
-        kept = [item for item in items if self.everything or item.nodeid in self.through]
-        items[:] = sorted(kept, key=lambda item: (item.nodeid not in self.through, self.seconds.get(item.nodeid, 0.0)))
+        took = {item.nodeid: self.seconds.get(item.nodeid, 0.0) for item in items}
+        items.sort(key=lambda item: (item.nodeid not in self.through, took[item.nodeid]))
+        if not self.everything:
+            spent = accumulate(took[item.nodeid] for item in items)
+            items[:] = [item for item, so_far in zip(items, spent, strict=True) if item.nodeid in self.through and so_far <= ENOUGH_S]
 
     def among(self, tests: tuple[str, ...]) -> list[str]:
         """Of some files and folders, those worth collecting."""
