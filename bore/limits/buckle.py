@@ -19,7 +19,7 @@ def _span_mm(columns: Columns) -> Column:
     """Free length of the drill; of a tube, the span between its supports."""
     if columns.tube_length_mm is None:
         return columns.free_length_mm
-    return whip.span_mm(tube_length_mm=columns.tube_length_mm, steady_rests=columns.steady_rests)
+    return whip.span_mm(tube_length_mm=columns.tube_length_mm, diameter_mm=columns.diameter_mm, steady_rests=columns.steady_rests)
 
 
 def _buckling(columns: Columns, ends: float) -> tuple[Column, Column]:

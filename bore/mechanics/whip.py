@@ -8,6 +8,8 @@ from bore.base.formula import formula
 SOUND_IN_STEEL_M_S = 5172.0
 # Radius of gyration of a crimped tube over the head's diameter.
 GYRATION = 0.27
+# How much of it stands in its bush or pilot before it turns at speed, in diameters (common practice).
+GUIDED_D = 2.0
 # Keep this far below the first critical speed.
 ROOM = 1.3
 
@@ -23,11 +25,12 @@ def whirling_speed_rpm(*, diameter_mm: Column, span_mm: Column) -> Column:
     return 60 * math.pi / 2 * gyration_m / span_m**2 * SOUND_IN_STEEL_M_S
 
 
-@formula("Span between supports", "L = tube / (steady rests + 1)", "mm", "derived")
-def span_mm(*, tube_length_mm: Column, steady_rests: int) -> Column:
-    """Free span of the tube between head, steady rests and driver, mm.
+@formula("Span between supports", "L = (tube − 2 D guided) / (steady rests + 1)", "mm", "derived")
+def span_mm(*, tube_length_mm: Column, diameter_mm: Column, steady_rests: int) -> Column:
+    """Free span of the tube between bush or pilot, steady rests and driver, mm: before it turns at speed two diameters of it stand in
+    what guides it (common practice), and those do not swing.
 
-    >>> span_mm(tube_length_mm=480.0, steady_rests=2)
+    >>> span_mm(tube_length_mm=496.0, diameter_mm=8.0, steady_rests=2)
     160.0
     """
-    return tube_length_mm / (steady_rests + 1)
+    return (tube_length_mm - GUIDED_D * diameter_mm) / (steady_rests + 1)

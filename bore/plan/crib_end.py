@@ -8,6 +8,8 @@ from bore.machines.kinds import morse_size_for
 STRAIGHT_TO_MM = 13.0
 # Flutes longer than this many diameters are not on a drill of the usual series (DIN 338, from memory).
 USUAL_DEPTH_D = 8.0
+# Limits that another tool of the size mends; the rest are the machine's (common practice).
+OF_THE_TOOL = ("holder", "reach", "pack", "coolant", "wander", "buckle", "tolerance")
 
 
 class CribEnds(BadInput):
@@ -35,3 +37,15 @@ def drill_to_get(job: Job, diameter_mm: float, words: str = "twist drill") -> st
     long = job.hole.depth_mm > USUAL_DEPTH_D * diameter_mm
     length = f", extra long, flutes for {job.hole.depth_mm:g} mm" if long else ""
     return f"a {diameter_mm:.4g} mm {words}{length}, {shank_words(job, diameter_mm)}"
+
+
+def mends(job: Job, limit: str, diameter_mm: float) -> str:
+    """What to get, or to do, where one limit stands in the way of every row (common practice)."""
+    hole = job.hole
+    if limit == "wander" and hole.entry != "flat":
+        return "a flat to start on: mill or file one square to the drill, wider than the hole"
+    if limit == "break-out" and hole.next_hole_mm is not None and hole.next_hole_mm < 2 * diameter_mm:
+        return "metal in the neighbour: drill every second hole, plug it with the same metal, then drill the others; or mill a slot"
+    if limit == "break-out":
+        return "metal outside the edge: clamp a block of the same metal against it and drill the two as one"
+    return drill_to_get(job, diameter_mm) if limit in OF_THE_TOOL else "time on a machine that bears it: try any machine"

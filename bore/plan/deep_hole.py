@@ -100,7 +100,7 @@ def deep_hole(job: Job) -> DeepHole:
         on_gun_machine = job.machine.is_a.drills_deep
         rests = _rests(job, depth) if on_gun_machine else 0
         stages = _stages(job, ratio, on_gun_machine, rests)
-        span = max(whip.span_mm(tube_length_mm=stages[-1].length_mm, steady_rests=rests), 1.0)
+        span = max(whip.span_mm(tube_length_mm=stages[-1].length_mm, diameter_mm=diameter, steady_rests=rests), 1.0)
         whirls = float(whip.whirling_speed_rpm(diameter_mm=diameter, span_mm=span))
         pilot_depth = None if on_gun_machine else guide_d(ratio) * diameter
         wet = _wet(job)
@@ -128,7 +128,14 @@ def _rests(job: Job, depth_mm: float) -> int:
     tube = depth_mm + lengths["regrind"] + lengths["bush holder and seal"] + lengths["driver"]
     rests = max(math.ceil(tube / (SUPPORT_D * job.hole.diameter_mm)) - 1, 0)
     speed = job.setting.speed_rpm * whip.ROOM
-    while rests < 20 and whip.whirling_speed_rpm(diameter_mm=job.hole.diameter_mm, span_mm=tube / (rests + 1)) < speed:
+    while (
+        rests < 20
+        and whip.whirling_speed_rpm(
+            diameter_mm=job.hole.diameter_mm,
+            span_mm=whip.span_mm(tube_length_mm=tube, diameter_mm=job.hole.diameter_mm, steady_rests=rests),
+        )
+        < speed
+    ):
         rests += 1
     return rests
 

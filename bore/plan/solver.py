@@ -16,7 +16,7 @@ from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.limits.judgement import TIGHT
 from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
-from bore.plan.crib_end import CribEnds, drill_to_get
+from bore.plan.crib_end import CribEnds, drill_to_get, mends
 from bore.plan.finishing import deburr_step, finish, finishers, seat_steps
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
 from bore.plan.starting import guide_of, mark_of, wants_mark
@@ -31,8 +31,6 @@ MOST_STEPS = 6
 BORED_FROM = 0.15
 # Of the sizes a drawing lets be drilled the nearest few are tried.
 SIZES_TRIED = 8
-# Limits that another tool of the size mends; the rest are the machine's (common practice).
-OF_THE_TOOL = ("holder", "reach", "pack", "coolant", "wander", "whirl", "tolerance")
 # Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
 ALIKE, LEAST_SHARE = 0.15, 0.12
 # A ring cutter is set up on its arbor for more holes than these (common practice).
@@ -200,12 +198,7 @@ def _no_way(cuts: Cuts, target: float) -> CribEnds:
     if best is None:
         return CribEnds("plan.hole", why, drill_to_get(cuts.base, target))
     nearest = f"{why}; nearest: {reason_of(best)}, with the {best.job.cutter.diameter_mm:g} mm {best.job.cutter.kind.words}"
-    if best.tightest == "wander" and cuts.base.hole.entry != "flat":
-        return CribEnds("plan.hole", nearest, "a flat to start on: mill or file one square to the drill, wider than the hole")
-    of_the_tool = best.tightest in OF_THE_TOOL
-    return CribEnds(
-        "plan.hole", nearest, drill_to_get(cuts.base, target) if of_the_tool else "time on a machine that bears it: try any machine"
-    )
+    return CribEnds("plan.hole", nearest, mends(cuts.base, best.tightest, target))
 
 
 def _choices(crib: tuple[Cutter, ...], target: float, wish: Wish) -> list[tuple[float, tuple[int, ...]]]:

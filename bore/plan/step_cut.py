@@ -171,5 +171,7 @@ def reason_of(cut: Cut) -> str:
 
 
 def _figure(value: object) -> str:
-    """Three figures, and no power of ten."""
+    """Three figures, and no power of ten; what is next to nothing is nothing."""
+    if abs(float(value)) < 1e-3:  # type: ignore[arg-type]
+        return "0"
     return f"{float(f'{float(value):.3g}'):g}"  # type: ignore[arg-type]

@@ -361,3 +361,19 @@ def test_a_worn_out_cutter_waits_for_its_grinder() -> None:
     request["case"]["yard"]["cutters"] = [one | {"wear": "dull"} if one["diameter_mm"] < 20 else one for one in CRIB]
     found = plan_answer(request)["plan"]["steps"]
     assert all(step["size_mm"] >= 20 for step in found if step["kind"] in ("pilot", "open"))
+
+
+@pytest.mark.parametrize(
+    ("more", "to_get"),
+    [
+        ({"pattern": {"kind": "line", "count": 3, "pitch_mm": 8}}, "metal in the neighbour"),
+        ({"pattern": {"kind": "line", "count": 3, "pitch_mm": 11}}, "metal in the neighbour"),
+        ({"edge_distance_mm": 4}, "metal outside the edge"),
+    ],
+)
+def test_holes_that_run_into_each_other_or_the_edge_say_what_to_do(more: dict[str, Any], to_get: str) -> None:
+    """The reason is the metal that is missing, and the trade's way round it (common practice)."""
+    why, get = ends(plan_answer(asked("c2", "10", 20, "steel-c45", **more)))
+    assert "breaks out" in why
+    assert "e-0" not in why
+    assert get.startswith(f"To get: {to_get}")
