@@ -5,7 +5,7 @@ import type { Schemas } from "../api/client";
 import { applied } from "./apply";
 import { useJob } from "./provider";
 import type { Case } from "./types";
-import { significant } from "./units";
+import { inUnits, significant } from "./units";
 import { VERDICTS } from "./Verdict";
 
 type Way = Schemas["WayOut"];
@@ -39,7 +39,7 @@ type Props = {
 };
 
 export function WaysOut({ found, stale, keys }: Props) {
-  const { change } = useJob();
+  const { change, system } = useJob();
   const take = (way: Way | undefined) => {
     if (!way || stale) return;
     const refs = { ...("machine" in way.changes ? { machine: undefined } : {}), ...("cutter" in way.changes ? { cutter: undefined } : {}) };
@@ -52,7 +52,7 @@ export function WaysOut({ found, stale, keys }: Props) {
       <h2 className="heading border-b border-ink pb-0.5">The way out</h2>
       {found.ways.length === 0 && found.nearest_miss && (
         <p className="py-1 text-sm">
-          Nothing in this shop does it. The nearest miss: {found.nearest_miss.sentence}; then it still {found.nearest_miss.failure}.
+          Nothing in this shop does it. The nearest miss: {inUnits(found.nearest_miss.sentence, system)}; then it still {found.nearest_miss.failure}.
         </p>
       )}
       <ol>
@@ -69,7 +69,7 @@ export function WaysOut({ found, stale, keys }: Props) {
                 {KEYS[place]}
               </span>
               <span>
-                <span className="block leading-snug font-semibold first-letter:uppercase">{way.sentence}</span>
+                <span className="block leading-snug font-semibold first-letter:uppercase">{inUnits(way.sentence, system)}</span>
                 <span className="block text-sm text-faint">
                   {costs(way)}
                   {way.verdict !== "holds" && `${costs(way) && "; "}then nearest: ${way.failure}`}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { drillSize, nominal, plain, show, showBand, significant, time, INCH, METRIC } from "./units";
+import { drillSize, inUnits, nominal, plain, show, showBand, significant, time, INCH, METRIC } from "./units";
 
 describe("figures on screen", () => {
   it.each([
@@ -25,6 +25,14 @@ describe("figures on screen", () => {
   it("shows a set figure with no digits it was not given", () => {
     expect(nominal(60, "N", METRIC)).toBe("60 N");
     expect(nominal(0.37, "kW", METRIC)).toBe("0.37 kW");
+  });
+
+  it("says a sentence of the core in the user's units, and leaves a metric drill its name", () => {
+    const said = "a 4 mm pilot first; then belt C, 310 rpm, leaning 100 N";
+    expect(inUnits(said, METRIC)).toBe(said);
+    expect(inUnits(said, INCH)).toBe("a 4 mm (0.1575 in) pilot first; then belt C, 310 rpm, leaning 22 lbf");
+    expect(inUnits("less feed: 0.18 mm/rev; hold it harder: 8 kN", INCH)).toBe("less feed: 0.0071 in/rev; hold it harder: 1800 lbf");
+    expect(inUnits("the 12.7 mm drill", INCH)).toBe("the 12.7 mm (1/2 in) drill");
   });
 
   it("never shows a missing figure as nought", () => expect(show(null, "mm/rev", METRIC)).toBe("–"));

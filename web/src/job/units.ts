@@ -124,6 +124,15 @@ export function drillSize(value: number, system: System): string {
   return `${[Math.floor(whole / 64) || "", over ? `${over}/${under}` : ""].filter(Boolean).join("-")} in`;
 }
 
+const SAID = /(\d+(?:\.\d+)?) (mm\/rev|mm|kN|N)(?![\w/·])/g;
+/** A sentence of the core, which speaks metric, in the user's units; a metric drill keeps its name, and says what it is. */
+export const inUnits = (sentence: string, system: System): string =>
+  sentence.replace(SAID, (said, figure: string, unit: string) => {
+    const [value, base] = unit === "kN" ? [1000 * Number(figure), "N"] : [Number(figure), unit];
+    if (sideOf(base, system) === "metric") return said;
+    return base === "mm" ? `${said} (${drillSize(value, system)})` : show(value, base, system, 2);
+  });
+
 /** Seconds as a shop says them. */
 export function time(seconds: number | null): string {
   if (seconds === null) return "–";
