@@ -341,6 +341,8 @@ def test_what_cannot_be_planned_is_refused_in_words(change: dict[str, Any], fiel
     [
         ("37.3", "no drill of the crib makes that", "a 37.3 mm twist drill, Morse 4 shank"),
         ("M24", "the crib has none", "a tap for M24, 3 mm pitch"),
+        ("11 counterbore 13 x 5", "has no 13 mm counterbore", "a 13 mm counterbore with a pilot for 11 mm"),
+        ("10 csk 80", "no countersink that wide", "a countersink of 80 mm or wider"),
     ],
 )
 def test_where_the_crib_ends_the_rest_stays_and_what_to_get_is_said(hole: str, why: str, to_get: str) -> None:
