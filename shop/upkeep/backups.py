@@ -15,7 +15,7 @@ from django.conf import settings
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 
-PREFIX, SUFFIX = "shop-", ".sqlite3"
+PREFIX, DAMAGED, SUFFIX = "shop-", "damaged-", ".sqlite3"
 TABLES = ("yard_machine", "yard_cutter", "yard_material", "jobs_savedcheck", "people_user")
 
 
@@ -53,18 +53,31 @@ def back_up(to: Path | None = None) -> Path:
     place.parent.mkdir(parents=True, exist_ok=True)
     unfinished = place.with_suffix(".unfinished")
     unfinished.unlink(missing_ok=True)
-    with _opened(database()) as source, _opened(unfinished, writing=True) as copy:
-        source.backup(copy)
-        # One file, nothing beside it: a backup is carried about.
-        copy.execute("PRAGMA journal_mode=DELETE")
-    found = verify(unfinished)
+    try:
+        _copy(unfinished)
+        os.chmod(unfinished, 0o600)
+        unfinished.replace(place)
+    finally:
+        # A full disk, a damaged page: nothing half done stays behind.
+        for part in ("", "-journal"):
+            unfinished.with_name(unfinished.name + part).unlink(missing_ok=True)
+    return place
+
+
+def _copy(to: Path) -> None:
+    """One moment of the database in a file of its own, looked over and on the disk. Raises ValueError where it cannot be had."""
+    try:
+        with _opened(database()) as source, _opened(to, writing=True) as copy:
+            source.backup(copy)
+            # One file, nothing beside it: a backup is carried about.
+            copy.execute("PRAGMA journal_mode=DELETE")
+    except sqlite3.Error as error:
+        raise ValueError(f"no copy could be made: {error}") from error
+    found = verify(to)
     if found.problems:
         raise ValueError(f"the copy is not sound: {found.problems[0]}")
-    with unfinished.open("rb") as file:
+    with to.open("rb") as file:
         os.fsync(file.fileno())
-    os.chmod(unfinished, 0o600)
-    unfinished.replace(place)
-    return place
 
 
 def verify(place: Path | None = None) -> Verdict:
@@ -95,17 +108,50 @@ def _missing_migrations(one: sqlite3.Connection) -> list[str]:
     return [f"it is of a later version: {app} {name} is not known here" for app, name in sorted(had - known) if app in ours]
 
 
-def restore(place: Path) -> Path:
-    """Put a backup in the place of the database, in one transaction; what stood there is backed up first, and where that is is returned."""
+@dataclass(frozen=True, slots=True)
+class Restored:
+    """What stood where a backup was put: where it is now, None where nothing stood there; and why it could not be backed up, if it could not."""
+
+    before: Path | None
+    unreadable: str = ""
+
+
+def restore(place: Path) -> Restored:
+    """Put a backup in the place of the database, in one transaction. What stood there is backed up first; what cannot be read any more is
+    moved aside as it is; where nothing stood, as on a new machine, it is made. Raises ValueError where the backup itself is not sound."""
     found = verify(place)
     if found.problems:
         raise ValueError(f"{place.name}: {found.problems[0]}")
-    before = back_up()
+    before = _out_of_the_way()
     connection.close()
-    with _opened(place) as source, _opened(database(), writing=True) as live:
-        source.backup(live)
-        live.execute("PRAGMA journal_mode=WAL")
+    database().parent.mkdir(parents=True, exist_ok=True)
+    try:
+        with _opened(place) as source, _opened(database(), writing=True) as live:
+            source.backup(live)
+            live.execute("PRAGMA journal_mode=WAL")
+    except sqlite3.Error as error:
+        raise ValueError(f"{place.name} could not be put back: {error}") from error
+    os.chmod(database(), 0o600)
     return before
+
+
+def _out_of_the_way() -> Restored:
+    """The database as it stands, backed up; moved aside with what lies beside it where it cannot be read."""
+    live = database()
+    if not live.exists():
+        return Restored(None)
+    try:
+        return Restored(back_up())
+    except ValueError as error:
+        connection.close()
+        stamp = datetime.now(UTC).strftime("%Y%m%d-%H%M%S-%f")
+        aside = backup_folder() / f"{DAMAGED}{stamp}{SUFFIX}"
+        aside.parent.mkdir(parents=True, exist_ok=True)
+        for part in ("-wal", "-shm", ""):
+            beside = live.with_name(live.name + part)
+            if beside.exists():
+                beside.replace(aside.with_name(aside.name + part))
+        return Restored(aside, str(error))
 
 
 def backups() -> list[Path]:

@@ -46,7 +46,10 @@ ARITHMETIC = (
 TESTS = {
     "mechanics": ARITHMETIC,
     "limits": ARITHMETIC,
-    "plan": ("bore/plan", *(f"tests/bore/test_{name}.py" for name in ("plan", "plan_cost", "plan_around", "tapping", "program"))),
+    "plan": (
+        *("bore/plan", *(f"tests/bore/test_{name}.py" for name in ("plan", "plan_cost", "plan_around", "tapping", "program"))),
+        *ARITHMETIC[-2:],
+    ),
     "program": ("bore/program", *(f"tests/bore/test_{name}.py" for name in ("controller", "program", "deep_program_calibration"))),
 }
 # Floors that stand below a part and know nothing of it: read, and their tables with them, before the forks.

@@ -5,6 +5,8 @@ import json
 import os
 import signal
 import sqlite3
+import subprocess
+import sys
 import threading
 from pathlib import Path
 from typing import Any
@@ -13,7 +15,7 @@ import pytest
 
 from shop.upkeep import backups
 from tests.patience import patience_s
-from tests.server import Server
+from tests.server import DATABASE, ROOT, Server
 
 CLIENTS, WRITES = 8, 500
 CUTTER = {"spec": {"family": "twist", "diameter_mm": 8}, "place": "the test's own tray"}
@@ -135,6 +137,49 @@ def damaged(place: Path) -> None:
     with place.open("r+b") as file:
         file.seek(4096 * 12)
         file.write(b"\x5a" * 4096 * 30)
+
+
+def without_header(place: Path) -> None:
+    """The first page of a database, written over: it is no database any more."""
+    with place.open("r+b") as file:
+        file.write(b"\x00" * 4096)
+
+
+@pytest.mark.parametrize(
+    ("spoil", "said"), [(damaged, "could not be read"), (without_header, "could not be read"), (Path.unlink, "no database")]
+)
+def test_a_backup_goes_back_whatever_has_become_of_the_database(tmp_path: Path, demo_database: Path, spoil: Any, said: str) -> None:
+    """A damaged page, a lost header, a new machine: what is there is moved aside with what lies beside it, and the shop is as it was."""
+    server = Server(tmp_path / "shop")
+    server.begin_with(demo_database)
+    place, live = tmp_path / "copy.sqlite3", tmp_path / "shop" / DATABASE
+    assert server.asked("backup", "--to", str(place)).returncode == 0
+    then = names_in(place)
+    for part in ("-wal", "-shm"):
+        live.with_name(live.name + part).unlink(missing_ok=True)
+    spoil(live)
+    was = live.read_bytes() if live.exists() else None
+    back = server.asked("restore", str(place))
+    assert back.returncode == 0, back.stderr
+    assert said in back.stdout
+    assert names_in(live) == then
+    assert server.asked("verify").returncode == 0
+    aside = list((tmp_path / "shop" / "backups").glob("damaged-*.sqlite3"))
+    assert [one.read_bytes() for one in aside] == ([was] if was is not None else [])
+
+
+def test_a_backup_that_finds_no_room_leaves_nothing_behind(tmp_path: Path, demo_database: Path) -> None:
+    server = Server(tmp_path / "shop")
+    server.begin_with(demo_database)
+    place = tmp_path / "copy.sqlite3"
+    limit = f"ulimit -f 64; exec {sys.executable} manage.py backup --to {place}"
+    found = subprocess.run(
+        ["bash", "-c", f"trap '' XFSZ; {limit}"], cwd=ROOT, env=server.environment, capture_output=True, text=True, check=False
+    )
+    assert found.returncode != 0
+    assert "no copy could be made" in found.stderr
+    assert "Traceback" not in found.stderr
+    assert list(tmp_path.glob("copy*")) == []
 
 
 def test_what_is_not_sound_is_said_and_not_put_back(tmp_path: Path, demo_database: Path) -> None:

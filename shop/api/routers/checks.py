@@ -172,7 +172,11 @@ PROGRAM = {
     "type": "object",
     "required": ["program"],
     "additionalProperties": False,
-    "properties": {"program": {"type": "string", "maxLength": 20000}, "case": CASE, "system": {"type": "string", "enum": ["metric", "inch"]}},
+    "properties": {
+        "program": {"type": "string", "maxLength": 20000},
+        "case": CASE,
+        "system": {"type": "string", "enum": ["metric", "inch"]},
+    },
 }
 
 

@@ -12,7 +12,7 @@ from shop.upkeep.backups import restore
 class Command(BaseCommand):
     """Put a backup back."""
 
-    help = "Put a backup in the place of the database; what stood there is backed up first."
+    help = "Put a backup in the place of the database; what stood there is backed up first, or moved aside where it cannot be read."
 
     def add_arguments(self, parser: CommandParser) -> None:
         """Which file."""
@@ -21,8 +21,14 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Put it back, bring its tables up to this version, and say where the old state is."""
         try:
-            before = restore(options["file"])
+            found = restore(options["file"])
         except (ValueError, OSError) as error:
             raise CommandError(str(error)) from error
         call_command("migrate", verbosity=0)
-        self.stdout.write(f"{options['file'].name} is back. What stood there before is in {before}.")
+        if found.before is None:
+            said = "There was no database before it."
+        elif found.unreadable:
+            said = f"What stood there could not be read ({found.unreadable}); it was moved, as it was, to {found.before}."
+        else:
+            said = f"What stood there before is in {found.before}."
+        self.stdout.write(f"{options['file'].name} is back. {said}")
