@@ -20,6 +20,7 @@ from bore.answers.program import run_answer, written_answer
 from bore.answers.serialise import as_data
 from bore.answers.shared_words import shared_words
 from bore.base.errors import BadInput
+from bore.base.json_in import read_json_strictly
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.job.job import Job
@@ -64,11 +65,11 @@ def _matched(job: Job) -> MatchAnswer:
 def _load(name: str) -> Any:
     try:
         text = sys.stdin.read() if name == "-" else Path(name).read_text(encoding="utf-8")
-        return json.loads(text)
     except OSError as error:
         raise BadInput.at("case", f"{name} cannot be read: {error.strerror}") from error
-    except (json.JSONDecodeError, UnicodeDecodeError, RecursionError) as error:
+    except UnicodeDecodeError as error:
         raise BadInput.at("case", f"{name} is not JSON: {error}") from error
+    return read_json_strictly(text, "case")
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

@@ -2,10 +2,13 @@
 
 from typing import Any
 
+from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.openapi.schema import OpenAPISchema
+from ninja.parser import Parser
 
 from bore import VERSION
+from bore.base.json_in import read_json_strictly
 from bore.case.schema import case_schema, object_schema
 from shop.api.errors import add_handlers
 from shop.api.routers import checks, drawing, exchange, history, jobs, people, plans, session, yard
@@ -28,8 +31,22 @@ class ShopApi(NinjaAPI):
         return schema
 
 
+class StrictParser(Parser):
+    """Reads every body as strictly as the case's own reader does."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        """The body as plain data; raises BadInput in words."""
+        return read_json_strictly(request.body)
+
+
 api = ShopApi(
-    title="Fierce Bore", version=VERSION, description="Will this machine drill this hole?", auth=learner, docs_url=None, openapi_url=None
+    title="Fierce Bore",
+    version=VERSION,
+    description="Will this machine drill this hole?",
+    auth=learner,
+    docs_url=None,
+    openapi_url=None,
+    parser=StrictParser(),
 )
 add_handlers(api)
 # The drawing's addresses come before the yard's, which take any name after /machines/.

@@ -42,6 +42,8 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:
+        if isinstance(error.__cause__, BadInput):
+            return bad_input(request, error.__cause__)
         if error.status_code == 400:
             # The body could not be taken apart at all.
             return refuse(request, 422, "body", "is not JSON")

@@ -1,12 +1,12 @@
 """Reading what was sent: a JSON object, with records named by id filled in."""
 
-import json
 from typing import Any
 
 from django.db.models import Q
 from django.http import HttpRequest
 
 from bore.base.errors import BadInput
+from bore.base.json_in import read_json_strictly
 from bore.job.cutter_kinds import cutter_kinds
 from bore.materials.table import all_materials
 from shop.records.standing import HERE
@@ -20,10 +20,7 @@ NEAR_MM = 2.0
 
 def read_json(request: HttpRequest) -> dict[str, Any]:
     """The body as a JSON object; raises BadInput in words."""
-    try:
-        data = json.loads(request.body)
-    except (ValueError, RecursionError) as error:
-        raise BadInput.at("body", f"is not JSON: {error}") from error
+    data = read_json_strictly(request.body)
     if not isinstance(data, dict):
         raise BadInput.at("body", "must be a JSON object")
     return data

@@ -1,7 +1,6 @@
 """Files as they come and go: CSV and XLSX through tablib and openpyxl, held to a size before they are opened."""
 
 import io
-import json
 import zipfile
 from typing import Any
 
@@ -10,6 +9,7 @@ from openpyxl import load_workbook
 from openpyxl.utils.exceptions import InvalidFileException
 
 from bore.base.errors import BadInput
+from bore.base.json_in import read_json_strictly
 
 MOST_ROWS, MOST_COLUMNS = 5000, 200
 # What an XLSX file may unpack to: a small file can hold a very large one.
@@ -99,7 +99,4 @@ def _check_unpacked(body: bytes) -> None:
 
 def read_json_file(body: bytes) -> Any:
     """A JSON file; raises BadInput in words."""
-    try:
-        return json.loads(body)
-    except (ValueError, RecursionError) as error:
-        raise BadInput.at("file", f"is not JSON: {str(error)[:120]}") from error
+    return read_json_strictly(body, "file")

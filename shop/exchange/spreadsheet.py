@@ -4,6 +4,7 @@ import json
 from typing import Any
 
 from bore.base.errors import BadInput, Problem
+from bore.base.json_in import read_json_strictly, text_fault
 from bore.case.fields import Field, all_fields
 
 Row = dict[str, Any]
@@ -166,6 +167,8 @@ def _read(value: Any, name: str, entry: Field | None) -> Any:
         value = unsafe(value)
         if len(value) > LONGEST_CELL:
             raise BadInput.at(name, f"is too long; accepted: at most {LONGEST_CELL} characters")
+        if fault := text_fault(value):
+            raise BadInput.at(name, fault)
     if entry is None:
         return value if isinstance(value, str) else f"{value:g}" if isinstance(value, float) else str(value)
     if entry.kind in AS_JSON:
@@ -178,10 +181,7 @@ def _read(value: Any, name: str, entry: Field | None) -> Any:
 
 
 def _from_json(value: Any, name: str) -> Any:
-    try:
-        return json.loads(value) if isinstance(value, str) else value
-    except (ValueError, RecursionError) as error:
-        raise BadInput.at(name, "is not JSON; accepted: the form it is written out in, as [0.1,0.18]") from error
+    return read_json_strictly(value, name) if isinstance(value, str) else value
 
 
 def _flag(value: Any, name: str) -> bool:

@@ -3,7 +3,6 @@
 import math
 from typing import Any
 
-import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -39,6 +38,7 @@ from shop.api.schemas import (
     WindowAnswer,
     WorkingAnswer,
 )
+from shop.records.json_out import json_bytes
 from shop.records.standing import HERE
 from shop.yard.models import Cutter
 
@@ -76,7 +76,7 @@ SETTLE = {
 
 def as_json(data: Any) -> HttpResponse:
     """An answer straight to the wire: its shape is what describes it."""
-    return HttpResponse(orjson.dumps(data), content_type="application/json")
+    return HttpResponse(json_bytes(data), content_type="application/json")
 
 
 @router.post("/check", response={200: Answer, **REFUSALS}, openapi_extra=takes(CASE))

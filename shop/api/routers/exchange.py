@@ -2,7 +2,6 @@
 
 from typing import Any, Literal
 
-import orjson
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -16,6 +15,7 @@ from shop.exchange.files import TYPES, written
 from shop.exchange.shop_file import records_of, shop_schema, whole_shop
 from shop.exchange.spreadsheet import columns_of, row_of
 from shop.people.roles import lead, machinist
+from shop.records.json_out import json_bytes
 
 router = Router(tags=["files"])
 Kind = Literal["machines", "cutters", "materials", "checks"]
@@ -32,13 +32,13 @@ def _file(body: bytes, form: str, name: str) -> HttpResponse:
 @router.get("/export/shop", auth=machinist, response={401: Errors, 403: Errors}, openapi_extra={"responses": ANY_JSON})
 def export_shop(request: HttpRequest) -> HttpResponse:
     """The whole shop as one JSON file."""
-    return _file(orjson.dumps(whole_shop(), option=orjson.OPT_INDENT_2), "json", "shop")
+    return _file(json_bytes(whole_shop(), indented=True), "json", "shop")
 
 
 @router.get("/export/schema", response={401: Errors}, openapi_extra={"responses": ANY_JSON})
 def export_schema(request: HttpRequest) -> HttpResponse:
     """JSON Schema of the whole shop's file."""
-    return _file(orjson.dumps(shop_schema(), option=orjson.OPT_INDENT_2), "json", "shop.schema")
+    return _file(json_bytes(shop_schema(), indented=True), "json", "shop.schema")
 
 
 @router.get("/export/{kind}", auth=machinist, response={401: Errors, 403: Errors, 422: Errors}, openapi_extra={"responses": ANY_FILE})
