@@ -1,16 +1,18 @@
 """One bad value spoils nothing: what could not be kept, exported or answered again is refused at every door, in words; and a shop that holds
 such a value from an older version is exported all the same."""
 
+import contextlib
 import json
 from typing import Any
 
 import pytest
 from django.test import Client
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bore.base.errors import BadInput
 from bore.base.json_in import DEEPEST, LARGEST, read_json_strictly
+from shop.exchange.files import read_table, written
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.records.json_out import json_bytes
 from shop.yard.models import Cutter
@@ -85,6 +87,7 @@ def test_json_goes_out_whatever_was_kept(kept: Any, goes_out: Any) -> None:
     assert json.loads(json_bytes(kept, indented=True)) == goes_out
 
 
+WORKBOOK = written(["name", "diameter_mm"], [[f"{size} mm drill", size] for size in range(1, 60)], "cutters", "xlsx")
 PLAIN = st.recursive(
     st.none()
     | st.booleans()
@@ -108,3 +111,13 @@ def test_fifty_levels_are_read_and_no_more(levels: int, read: bool) -> None:
         return
     with pytest.raises(BadInput, match="levels deep"):
         read_json_strictly(text)
+
+
+@given(st.randoms(use_true_random=False), st.sampled_from([1, 3, 20]))
+@settings(max_examples=40)
+def test_a_workbook_with_flipped_bytes_comes_in_or_is_refused_in_words(chance: Any, flips: int) -> None:
+    spoilt = bytearray(WORKBOOK)
+    for _ in range(flips):
+        spoilt[chance.randrange(len(spoilt))] = chance.randrange(256)
+    with contextlib.suppress(BadInput):
+        assert all(isinstance(row, dict) for row in read_table(bytes(spoilt), "xlsx"))
