@@ -1,12 +1,14 @@
 """What a hand does in a plan and how long it takes: marks, threads, seats, burrs."""
 
 from bore.base.formula import formula
+from bore.machines.machine import Machine
 from bore.materials.material import Material
 from bore.plan.tapping import hand_tap_s
 from bore.plan.task import Task
 
-# Marking and punching a hole, s (common practice).
-MARK_S = 20.0
+# Marking and punching a hole; moving a magnetic drill there, lining it up, magnet on and off; its strap on and off where it hangs, s
+# (common practice).
+MARK_S, MOVED_S, STRAPPED_S = 20.0, 45.0, 30.0
 # A reamer turned by hand, a hole bored true, a seat cut by hand, s a hole (common practice).
 BY_HAND_S = {"ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0}
 # A mouth is broken in so long, and longer the wider; what comes through is harder to reach (common practice).
@@ -40,11 +42,18 @@ def burr_words(diameter_mm: float, through: bool) -> str:
     return f"{where}, with {tool}; a burr cuts, and keeps parts from lying flat"
 
 
+def mark_s(machine: Machine) -> float:
+    """How long a place takes until the machine stands over it, s: marked, and a magnetic drill moved, lined up and strapped where it hangs."""
+    if machine.magnet is None:
+        return MARK_S
+    return MARK_S + MOVED_S + (STRAPPED_S if machine.magnet.orientation != "down" else 0.0)
+
+
 def hand_s(task: Task, kind: str, size_mm: float) -> float:
     """How long a hand takes over a step of a hole, s."""
     hole = task.base.hole
     if kind == "mark":
-        return MARK_S
+        return mark_s(task.base.machine)
     if kind == "deburr":
         return burr_s(diameter_mm=size_mm, burr=burr_factor(task.base.material), through=hole.through)
     if kind == "tap":

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.plan.deep_hole import guide_d
-from bore.plan.hand_work import MARK_S
+from bore.plan.hand_work import mark_s
 from bore.plan.step_cut import Cut, Cuts, cone_cut
 from bore.plan.times import Step, change_s
 
@@ -31,7 +31,7 @@ def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:
     """The mark before a first cut: a spot or centre drill of the crib where the machine carries one and it goes, else the hand's."""
     kind, words = first.job.hole.start.kind, first.job.cutter.kind.words
     if _set_by_eye(first):
-        return Step("mark", None, 0.0, 0.0, None, 0.0, "the pin is set by eye: a punch mark under it", MARK_S)
+        return Step("mark", None, 0.0, 0.0, None, 0.0, "the pin is set by eye: a punch mark under it", mark_s(cuts.base.machine))
     why = f"a {words} walks on a plain face: {WORDS[kind]}"
     if kind in ("spot", "centre"):
         found = [(cut, place) for place, cut in _spots(cuts, kind, target_mm) if cut.goes]
@@ -40,7 +40,7 @@ def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:
             change = change_s(cuts.base, cut)
             return Step("mark", place, 0.0, cut.job.hole.diameter_mm, cut, change, why, cut.time_s)
         why += "; the crib has none that goes: touch each place with the drill, and look"
-    return Step("mark", None, 0.0, 0.0, None, 0.0, why, MARK_S)
+    return Step("mark", None, 0.0, 0.0, None, 0.0, why, mark_s(cuts.base.machine))
 
 
 def centre_mouth_mm(cutter: Cutter, target_mm: float) -> float | None:
