@@ -7,6 +7,9 @@ from typing import Any
 from bore.job.cutter import Cutter
 from bore.job.job import Job
 
+# A pilot is drilled in about this long, tool changes counted; the work is turned over as quickly, s (common practice).
+PILOT_S = 60.0
+
 
 @dataclass(frozen=True, slots=True)
 class Candidate:

@@ -20,15 +20,13 @@ from bore.limits.judgement import TIGHT
 from bore.loads.assemble import columns_of
 from bore.machines.kinds import HAND_FEEDS
 from bore.quantities.drill_sizes import a_size, size_words
-from bore.ways.candidate import Candidate, changed_cutter, changed_hole, changed_machine
+from bore.ways.candidate import PILOT_S, Candidate, changed_cutter, changed_hole, changed_machine
 
 NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
 # A dull edge is sharpened before anything else is tried, a used one where little else helps.
 SHARPEN_FIRST = {"dull": -3.0, "used": 0.5}
 SPLIT, THINNED = "split", "thinned"
 PILOTS_TRIED = 2
-# A pilot is drilled in about this long, tool changes counted, s.
-PILOT_S = 60.0
 # A hand this much above the usual force is still the usual hand.
 STILL_USUAL = 1.3
 # What every shop has, where nothing is said of its crib, mm.

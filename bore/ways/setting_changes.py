@@ -60,13 +60,14 @@ def _hand_changes(job: Job, columns: Columns, speeds: Any, now_speed: float) -> 
     """Another force, another real speed, and both: the best of the map, and the steps beside."""
     now_force = float(columns.hand_force_n)  # type: ignore[arg-type]
     forces = np.unique([*FORCES_N, now_force, leaning_n(columns)])
-    grid = evaluate(over_force(job, columns, forces[:, None], speeds[None, :]))
+    over = over_force(job, columns, forces[:, None], speeds[None, :])
+    grid = evaluate(over)
     shape = (len(forces), len(speeds))
     taken = np.broadcast_to(family_of(columns.family).removal_mm3_min(columns, grid.loads.feed_mm_rev, speeds[None, :]), shape)
-    points = score(grid, taken, shape, fair(over_force(job, columns, forces[:, None], speeds[None, :]), grid))
+    points = score(grid, taken, shape, fair(over, grid))
     same_speed, same_force = absolute(speeds / now_speed - 1) < NEXT, forces == now_force
-    rows, columns_ = np.unravel_index(int(np.argmax(points)), shape)
-    yield _by_hand(job, float(speeds[columns_]), float(forces[rows]), now_speed, now_force)
+    row, column = np.unravel_index(int(np.argmax(points)), shape)
+    yield _by_hand(job, float(speeds[column]), float(forces[row]), now_speed, now_force)
     if np.any(same_speed):
         at = points[:, int(np.argmax(same_speed))]
         yield _by_hand(job, now_speed, float(forces[int(np.argmax(at))]), now_speed, now_force)

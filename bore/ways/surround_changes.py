@@ -7,9 +7,8 @@ from bore.check.evaluate import Result
 from bore.job.columns import Columns
 from bore.job.hole import Start
 from bore.job.job import Job, Pecks
-from bore.ways.candidate import Candidate, changed_hole, changed_machine, changed_part
+from bore.ways.candidate import PILOT_S, Candidate, changed_hole, changed_machine, changed_part
 
-PILOT_S = 60.0
 THICK_PLATE_MM = 25.0
 # A hole shallower than this many diameters is not worth turning the work over for (common practice).
 WORTH_TURNING_D = 2.0
