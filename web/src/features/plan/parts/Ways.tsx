@@ -61,7 +61,7 @@ export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onW
                     {sizes(one.steps.filter((step) => ["pilot", "open", "drill"].includes(step.kind)).map((step) => step.size_mm))}
                   </td>
                   <td className="figure pr-5">{one.tools}</td>
-                  <td className="figure pr-5">{time(one.total_s)}</td>
+                  <td className="figure pr-5 whitespace-nowrap">{time(one.total_s)}</td>
                   <td className="figure pr-5">{one.cost.unpriced.length > 0 ? `${money(one.cost.total)} and edges` : money(one.cost.total)}</td>
                   <td>{one.said}</td>
                 </tr>
@@ -143,7 +143,7 @@ function Families({ answer }: { answer: Answer }) {
               <td className="figure pr-5">{money(one.once)}</td>
               <td className="figure pr-5">{money(one.a_hole)}</td>
               <td className="figure pr-5 font-bold">{money(one.batch)}</td>
-              <td className="figure pr-5">{time(one.time_s)}</td>
+              <td className="figure pr-5 whitespace-nowrap">{time(one.time_s)}</td>
               <td>{VERDICTS[one.verdict]}</td>
             </tr>
           ))}
