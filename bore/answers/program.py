@@ -10,6 +10,7 @@ from bore.check.check import Check
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS, Verdict
 from bore.limits.said import said_of_use
+from bore.plan.tapping import unsaid
 from bore.plan.times import KINDS
 from bore.program.compare import Loaded, differences, loads
 from bore.program.controller import Move, Run, run
@@ -132,9 +133,18 @@ def _is_place(value: Any) -> bool:
 def written_answer(data: Any) -> ControllerAnswer:
     """A program written from a plan's steps: `steps`, `points_mm`, `name`, `style` (cycles, moves), `units` (mm, in), `returns` (98, 99)."""
     sheet = read_sheet(data)
+    _taps_safely(sheet)
     style = Style(data.get("style", "cycles"), data.get("units", "mm"), data.get("returns", 98))
     text = write(sheet, style)
     return _ran(text, sheet, [ProgramTool(number=tool.number, words=tool.words) for tool in sheet.tools])
+
+
+def _taps_safely(sheet: Sheet) -> None:
+    """Refuse a blind thread until it is said how the tap is held, whoever asks: the plan that says it cannot be done is not the only door."""
+    for tool in sheet.tools:
+        job = tool.job
+        if job.cutter.kind.feeds_its_pitch and (words := unsaid(job.machine, job.hole.through)):
+            raise BadInput.at("machine.tapping", words)
 
 
 def run_answer(data: Any) -> ControllerAnswer:

@@ -12,7 +12,7 @@ from bore.plan.finishing import finishers, mouth_mm
 from bore.plan.hand_work import hand_s
 from bore.plan.solver import LAST, Work, why_of
 from bore.plan.starting import centre_mouth_mm, mark_cut
-from bore.plan.step_cut import Cut, Cuts, cone_cut, cut_as_set, cut_of, job_of, reason_of, wants_solid
+from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, cut_as_set, cut_of, job_of, reason_of, wants_solid
 from bore.plan.tapping import by_hand_because
 from bore.plan.task import Task
 from bore.plan.times import DRILLING, Plan, Step, change_s, summed
@@ -173,7 +173,8 @@ def _cut(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Cut:
     seat = next((seat for seat in task.seats if seat.kind == one.kind), None)
     if one.kind == "countersink":
         mouth = min(mouth_mm(task, state.size_mm), cutter.diameter_mm)
-        return cone_cut(cuts, one.cutter, state.size_mm, mouth, round((mouth - state.size_mm) / 2, 2))
+        depth = cone_depth_mm(mouth_mm=mouth, hole_mm=state.size_mm, angle_deg=cutter.point_angle_deg)
+        return cone_cut(cuts, one.cutter, state.size_mm, mouth, round(depth, 2))
     if one.kind == "counterbore":
         return cuts.of(state.size_mm, cutter.diameter_mm, one.cutter, (seat.depth_mm if seat else None) or state.size_mm)
     if one.kind in ("tap", "mill", "ream"):

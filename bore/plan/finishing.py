@@ -1,6 +1,5 @@
 """What follows the drilling: bored or reamed true, seats cut, the thread tapped or milled, the burrs taken off."""
 
-import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
@@ -11,7 +10,7 @@ from bore.limits.judgement import HOLDS
 from bore.plan.crib_end import CribEnds, shank_words
 from bore.plan.hand_work import burr_words, hand_s
 from bore.plan.seats import Seat
-from bore.plan.step_cut import Cut, Cuts, cone_cut, reason_of
+from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, reason_of
 from bore.plan.tapping import SQUARE, by_hand_because, start_words, unsaid
 from bore.plan.task import Task
 from bore.plan.times import Step, change_s
@@ -185,7 +184,7 @@ def _mouth(task: Task, cuts: Cuts, hole_mm: float) -> Step:
     if not places:
         return Step("countersink", None, hole_mm, wide, None, 0.0, f"{why}; by hand", hand_s(task, "countersink", wide))
     narrowest = min(places, key=lambda place: task.base.yard.cutters[place].diameter_mm)
-    depth = round((wide - hole_mm) / 2 / math.tan(math.radians(task.base.yard.cutters[narrowest].point_angle_deg / 2)), 2)
+    depth = round(cone_depth_mm(mouth_mm=wide, hole_mm=hole_mm, angle_deg=task.base.yard.cutters[narrowest].point_angle_deg), 2)
     made = _best_seat(task, cuts, "countersink", [narrowest], hole_mm, depth, why, wide)
     if made.cut is not None and made.cut.verdict == HOLDS:
         return made
@@ -216,7 +215,7 @@ def _countersink(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
         raise CribEnds("plan.countersink_mm", why, f"a countersink of {seat.diameter_mm:g} mm or wider")
     smallest = min(crib[place].diameter_mm for place in places)
     places = [place for place in places if crib[place].diameter_mm == smallest]
-    depth = round((seat.diameter_mm - hole_mm) / 2 / math.tan(math.radians(crib[places[0]].point_angle_deg / 2)), 2)
+    depth = round(cone_depth_mm(mouth_mm=seat.diameter_mm, hole_mm=hole_mm, angle_deg=crib[places[0]].point_angle_deg), 2)
     return _best_seat(task, cuts, "countersink", places, hole_mm, depth, f"a mouth of {seat.diameter_mm:g} mm", seat.diameter_mm)
 
 

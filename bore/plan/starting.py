@@ -1,12 +1,11 @@
 """How the point is first guided: a punch mark of the hand, a spot or a centre from the crib, a bush; a guide hole before a gun drill."""
 
-import math
 from collections.abc import Iterator
 
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.plan.deep_hole import guide_d
 from bore.plan.hand_work import mark_s
-from bore.plan.step_cut import Cut, Cuts, cone_cut
+from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm
 from bore.plan.times import Step, change_s
 
 WORDS = {"punch": "a punch mark", "spot": "a spot", "centre": "a centre drill", "bush": "the bush"}
@@ -58,7 +57,7 @@ def mark_cut(cuts: Cuts, place: int, target_mm: float) -> Cut | None:
     if mouth is None:
         return None
     thin = one.step_diameter_mm or 0.0
-    cone = (mouth - thin) / 2 / math.tan(math.radians(one.point_angle_deg / 2))
+    cone = cone_depth_mm(mouth_mm=mouth, hole_mm=thin, angle_deg=one.point_angle_deg)
     return cone_cut(cuts, place, 0.0, mouth, round(THIN_END_D * thin + cone, 2))
 
 

@@ -1,9 +1,11 @@
 """One step of a plan: a cutter that takes the hole from one size to another, at the best of the machine's real settings."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from bore.base.formula import formula
 from bore.check.best_setting import best_settings
 from bore.check.depths import Depths, depths_of
 from bore.check.evaluate import evaluate
@@ -134,6 +136,16 @@ def cuts_of(job: Job, starts_mm: Sequence[float], quickest: bool = False) -> lis
     bests = best_settings(job, starts_mm, quickest)
     depths, pecking = depths_of(columns_of(bests[0].job)), peck_time_s(bests[0].job)
     return [Cut(one.job, one.verdict, ALL_LIMITS[one.tightest].id, one.use, one.time_s + pecking, depths) for one in bests]
+
+
+@formula("Depth of a cone", "h = (mouth − hole) / 2 / tan(angle / 2)", "mm", "derived")
+def cone_depth_mm(*, mouth_mm: float, hole_mm: float, angle_deg: float) -> float:
+    """How deep a cone goes from a hole's width to its mouth's, mm.
+
+    >>> round(cone_depth_mm(mouth_mm=12.0, hole_mm=10.0, angle_deg=90.0), 3), round(cone_depth_mm(mouth_mm=4.0, hole_mm=2.0, angle_deg=60.0), 3)
+    (1.0, 1.732)
+    """
+    return (mouth_mm - hole_mm) / 2 / math.tan(math.radians(angle_deg / 2))
 
 
 def cone_cut(cuts: Cuts, place: int, hole_mm: float, mouth_mm: float, depth_mm: float) -> Cut:

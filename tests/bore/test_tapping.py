@@ -4,9 +4,10 @@ from typing import Any
 
 import pytest
 
+from bore.base.errors import BadInput
 from bore.case.records import read_machine
 from bore.plan.tapping import by_hand_because, start_words, unsaid
-from tests.answers import plan_answer
+from tests.answers import plan_answer, written_answer
 from tests.demo import asked, machines
 
 
@@ -49,3 +50,21 @@ def test_what_a_program_must_know_before_it_taps_blind() -> None:
     found = plan_answer(blind)["plan"]
     assert found["verdict"] == "cannot"
     assert "is not said" in next(step for step in found["steps"] if step["kind"] == "tap")["cannot"]
+
+
+@pytest.mark.parametrize(("held", "refused"), [(None, True), ("floating", True), ("rigid", False)])
+def test_no_program_taps_blind_before_the_holder_is_said(held: str | None, refused: bool) -> None:
+    """The steps of a plan that says it cannot be done, posted all the same: refused, not written."""
+    blind = asked("v1", "M12", 18, "steel-c45", through=False, plate_thickness_mm=45.0)
+    blind["case"]["machine"] = blind["case"]["machine"] | {"tapping": held}
+    made = [step for step in plan_answer(blind)["plan"]["steps"] if step["cut"]]
+    sheet = {
+        "steps": [{"kind": one["kind"], "words": one["words"], "case": one["cut"]["case"]} for one in made],
+        "points_mm": [[0, 0]],
+        "name": "Keeper",
+    }
+    if refused:
+        with pytest.raises(BadInput, match="how machining centre V1 holds a tap"):
+            written_answer(sheet)
+        return
+    assert "G84" in written_answer(sheet)["program"]
