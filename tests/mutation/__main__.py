@@ -47,7 +47,7 @@ def settings(part: str, folder: Path) -> str:
         (
             "[cosmic-ray]",
             f"module-path = {json.dumps(PARTS[part])}",
-            "timeout = 200.0",
+            "timeout = 3600.0",
             "excluded-modules = []",
             f"test-command = {json.dumps(ask)}",
             '[cosmic-ray.distributor]\nname = "local"',
