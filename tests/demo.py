@@ -10,7 +10,7 @@ from tests.asking import ROOT
 
 HERE = ROOT / "shop" / "demo"
 WORDS = ("family", "substrate", "point", "shank", "wear")
-FIGURES = ("diameter_mm", "flute_length_mm", "body_length_mm", "cut_depth_mm", "pitch_mm", "step_diameter_mm")
+FIGURES = ("diameter_mm", "flute_length_mm", "body_length_mm", "cut_depth_mm", "pitch_mm", "step_diameter_mm", "bores_from_mm")
 CLAMPS = {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True}
 # How each of the demo's machines holds its work.
 HOLDING = {"m1": {"kind": "magnet"}, "m1-morse": {"kind": "magnet"}} | {slug: {"kind": "lathe-chuck"} for slug in ("l1", "t1", "g1")}

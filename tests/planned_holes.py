@@ -24,7 +24,7 @@ read it; where it is not what he would do, the rule is mended, not the line. Mad
 | hole | machine | steps, settings | verdict |
 |---|---|---|---|
 """
-LATE = 34
+LATE = 41
 BY_HAND = "by hand"
 HEAD = "| {hole} in {metal} | {machine} | {steps} | {said} |"
 
@@ -50,7 +50,11 @@ def _step(step: dict[str, Any]) -> str:
     """A step in a few words: what it does, at what setting, or by hand."""
     cut = step["cut"]
     if cut is None:
-        return step["words"] if step["words"].endswith(BY_HAND) or step["kind"] in ("mark", "deburr") else f"{step['words']}, {BY_HAND}"
+        return (
+            step["words"]
+            if step["words"].endswith(BY_HAND) or step["kind"] in ("mark", "bore", "deburr")
+            else f"{step['words']}, {BY_HAND}"
+        )
     fed = f"{cut['hand_force_n']:g} N" if cut["hand_force_n"] else f"{cut['feed_mm_rev']:.3g} mm/rev"
     return f"{step['words']} ({cut['speed_words']}, {fed})"
 

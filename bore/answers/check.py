@@ -164,6 +164,7 @@ class Depth:
     beyond_mm: float
     stop_mm: float
     floor_mm: float | None
+    from_bush_mm: float | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -13,7 +13,8 @@ Given = dict[str, Any]
 OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
 OF_CHECKS: Given = {"figure": None, "said": None}
 OF_PLANS: Given = {"said": ""}
-OF_CUTS: Given = {"said": "", "feed_note": ""}
+OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None}
+OF_DEPTHS: Given = {"from_bush_mm": None}
 
 
 def is_check(answer: Any) -> bool:
@@ -35,7 +36,9 @@ def _is(shape: Any, answer: Any) -> bool:
 
 
 def _check(answer: Given) -> Given:
-    return OF_CHECKS | _each(answer, "limits", lambda limit: OF_LIMITS | limit)
+    found = OF_CHECKS | _each(answer, "limits", lambda limit: OF_LIMITS | limit)
+    depth = found.get("depth")
+    return found | {"depth": OF_DEPTHS | depth} if isinstance(depth, dict) else found
 
 
 def _plan(answer: Given) -> Given:

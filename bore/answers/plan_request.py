@@ -66,6 +66,8 @@ def read_plan(data: Any) -> Asked:
     wish = Wish(want, _sizes(asked, "pinned_mm"), _sizes(asked, "without_mm"))
     thread = _one_of(asked, "thread", THREADS, "any")
     task = Task(job, drawn, _seats(asked, drawn), thread, _money(asked, len(job.yard.cutters)))
+    if drawn.flat and job.hole.through:
+        raise BadInput.at("hole.through", "a hole that goes through has no bottom to be flat; accepted: false, with the depth of its floor")
     return Asked(
         task,
         wish,

@@ -67,6 +67,7 @@ class PlanCut:
     stop_mm: float
     point_mm: float
     floor_mm: float | None
+    from_bush_mm: float | None
     pecks_mm: list[float]
     under: UnderAnswer | None
     coolant: str
@@ -124,6 +125,7 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
         stop_mm=number(cut.depths.stop_mm),
         point_mm=number(cut.depths.point_length_mm),
         floor_mm=number(cut.depths.floor_mm),
+        from_bush_mm=number(cut.depths.from_bush_mm),
         pecks_mm=[number(depth) for depth in pecks] if len(pecks) > 1 else [],
         under=None if met is None else shaped(UnderAnswer, met),
         coolant=job.machine.coolant.method,
@@ -175,5 +177,7 @@ def _words(step: Step, asked: Asked) -> str:
         return "touch each place" if kind.lathe or kind.programmed else "mark out and punch"
     if step.kind == "deburr":
         return "deburr both sides" if asked.task.base.hole.through else "deburr the mouth"
+    if step.kind == "bore" and step.start_mm == step.size_mm:
+        return "square the floor"
     size = asked.task.drawn.text if step.kind in ("tap", "mill") else f"{step.size_mm:.4g} mm"
     return f"{step.kind} {size}" + ("" if step.cut or step.cannot or step.kind == "bore" else ", by hand")

@@ -87,6 +87,16 @@ def _yard(case: dict[str, Any], assumed: list[Assumption]) -> Yard:
     )
 
 
+def usual_cutter(given: dict[str, Any], holder_kind: str) -> Cutter:
+    """A cutter of which only a few fields are said, completed as it is usually made for such a holder."""
+    walk = Walk()
+    cutter = walk.read_object(given, "cutter", "cutter")
+    complete_cutter(cutter, "cutter", cutter["diameter_mm"], {"kind": holder_kind}, [])
+    if walk.problems:
+        raise BadInput(walk.problems)
+    return Cutter(**cutter)
+
+
 def _check_across(case: dict[str, Any], refuse: Refuse) -> None:
     """Fields that must agree with one another."""
     _check_hole(case["hole"], case["cutter"], refuse)

@@ -8,13 +8,15 @@ from bore.job.columns import Columns
 
 @dataclass(frozen=True, slots=True)
 class Depths:
-    """Depths of the tip below the face, mm: where the stop goes; and the floor left under a blind hole, where known."""
+    """Depths of the tip below the face, mm: where the stop goes, and counted from the top of a bush; the floor left under a blind hole,
+    where known."""
 
     full_diameter_mm: float
     point_length_mm: float
     beyond_mm: float
     stop_mm: float
     floor_mm: float | None
+    from_bush_mm: float | None
 
 
 @formula("Depth of the stop", "stop = depth + point + breakthrough", "mm", "common-practice")
@@ -35,4 +37,4 @@ def depths_of(columns: Columns) -> Depths:
     floor = None
     if not columns.through and columns.plate_thickness_mm is not None:
         floor = columns.plate_thickness_mm - stop
-    return Depths(depth, point, beyond, stop, floor)
+    return Depths(depth, point, beyond, stop, floor, stop + columns.bush_height_mm if columns.bush_height_mm else None)

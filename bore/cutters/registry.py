@@ -1,6 +1,7 @@
 """Every family of cutters, listed. A new family is its folder and its line here."""
 
 from bore.cutters.annular.family import FAMILY as ANNULAR
+from bore.cutters.boring.family import FAMILY as BORING
 from bore.cutters.centre.family import FAMILY as CENTRE
 from bore.cutters.core.family import FAMILY as CORE
 from bore.cutters.counterbore.family import FAMILY as COUNTERBORE
@@ -29,6 +30,7 @@ ALL_FAMILIES: tuple[Family, ...] = (
     CENTRE,
     STEP,
     CORE,
+    BORING,
     REAMER,
     COUNTERBORE,
     COUNTERSINK,

@@ -42,6 +42,7 @@ FAMILY_WORDS = {
     "indexable": r"indexable(?: drills?)?|insert drills?",
     "thread-mill": r"thread[- ]mills?",
     "tap": r"taps?",
+    "boring": r"boring[- ](?:bars?|heads?)",
     "reamer": r"(?:machine )?reamers?",
     "countersink": r"countersinks?",
     "counterbore": r"counterbores?",

@@ -61,6 +61,7 @@ class Columns:
     count: int
     entry_angle_deg: float
     mark_angle_deg: float
+    bush_height_mm: float
     edge_distance_mm: float | None
     next_hole_mm: float | None
     tolerance_um: float | None

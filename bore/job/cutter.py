@@ -1,6 +1,6 @@
 """A cutter as it goes into the spindle."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from bore.job.cutter_kinds import CutterKind, cutter_kind
 
@@ -43,6 +43,7 @@ class Cutter:
     tube_diameter_mm: float | None
     series: str | None
     step_diameter_mm: float | None
+    bores_from_mm: float | None
     pitch_mm: float | None
     chamfer_threads: float | None
 
@@ -55,3 +56,12 @@ class Cutter:
     def kind(self) -> CutterKind:
         """The facts of the family it belongs to."""
         return cutter_kind(self.family)
+
+    def makes(self, size_mm: float) -> bool:
+        """Whether the hole it makes can be this wide: a bar is set to any between its smallest and its largest."""
+        least = self.bores_from_mm if self.kind.adjusts and self.bores_from_mm else self.makes_mm
+        return least - SAME_SIZE_MM <= size_mm <= self.makes_mm + SAME_SIZE_MM
+
+    def set_to(self, size_mm: float) -> "Cutter":
+        """As it is set for a hole of this width: a bar to it, anything else as it is."""
+        return replace(self, diameter_mm=size_mm) if self.kind.adjusts and self.makes(size_mm) else self

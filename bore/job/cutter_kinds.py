@@ -29,6 +29,7 @@ class CutterKind:
     standard_form, tapered_over_mm: made in the standard series of lengths and points, and ground again in the shop; above this diameter
     with a taper shank.
     on_inserts: cuts with inserts, which are turned rather than ground, may stand off centre and cut a disc free where they break through.
+    adjusts: set to any size between two; its diameter is the largest.
     chucked, holder, setup_s: a drill chuck is made for its shank; what it is held in where a chuck would be wrong; how much longer its own
     holder takes to set up by hand.
     asks: fields of the cutter worth asking for, beside its size, edge and point.
@@ -65,6 +66,7 @@ class CutterKind:
     whole_carbide: bool
     standard_form: bool
     on_inserts: bool
+    adjusts: bool
     needs_guide: bool
     chucked: bool
     tapered_over_mm: float | None

@@ -9,6 +9,12 @@ class Start:
 
     kind: str
     angle_deg: float
+    bush_height_mm: float | None = None
+
+    @property
+    def above_mm(self) -> float:
+        """How far above the face a drill is guided and its stroke counted, mm: the bush's top."""
+        return (self.bush_height_mm or 0.0) if self.kind == "bush" else 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 
 from bore.job.assumption import Assumption
-from bore.job.cutter import SAME_SIZE_MM, Cutter
+from bore.job.cutter import Cutter
 from bore.job.hole import Hole
 from bore.machines.kinds import USUAL_TAILSTOCK_CLAMP_N
 from bore.machines.machine import Machine
@@ -81,8 +81,8 @@ class Job:
     assumed: tuple[Assumption, ...] = ()
 
     def made_by(self, cutter: Cutter) -> bool:
-        """Whether a cutter drills a hole of this diameter."""
-        return cutter.kind.drills and abs(cutter.makes_mm - self.hole.diameter_mm) <= SAME_SIZE_MM
+        """Whether a cutter makes a hole of this diameter: drills it, or is a bar set to it in the hole that is there."""
+        return (cutter.kind.drills or (cutter.kind.adjusts and self.hole.start_diameter_mm > 0)) and cutter.makes(self.hole.diameter_mm)
 
     def on_machine(self, machine: Machine) -> "Job":
         """The same hole on another machine, held as it was; a lathe's tailstock is clamped as such are."""
@@ -94,4 +94,4 @@ class Job:
     def with_cutter(self, cutter: Cutter) -> "Job":
         """The same hole with another cutter: from solid for one that cuts so, whatever hole was there."""
         start = 0.0 if cutter.kind.from_solid else self.hole.start_diameter_mm
-        return replace(self, cutter=cutter, hole=replace(self.hole, start_diameter_mm=start))
+        return replace(self, cutter=cutter.set_to(self.hole.diameter_mm), hole=replace(self.hole, start_diameter_mm=start))

@@ -11,7 +11,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     """Flute length, stroke and daylight, each as the length needed against the length there is."""
     beyond = columns.breakthrough_mm if columns.through else 0.0
     point = columns.point_length_mm
-    deepest = travel_mm(approach_mm=0.0, depth_mm=columns.depth_mm, point_length_mm=point, breakthrough_mm=beyond)
+    deepest = travel_mm(approach_mm=columns.bush_height_mm, depth_mm=columns.depth_mm, point_length_mm=point, breakthrough_mm=beyond)
     # Flute that must stay outside the hole for the chips, in diameters: the least, and what is wanted.
     least, wanted = (deepest + room * columns.diameter_mm for room in columns.family.chip_room)
     found = Judgement(
@@ -28,7 +28,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
             found, Judgement(demand=stroke, soft=columns.stroke_mm, hard=columns.stroke_mm, unit="mm", past_hard=CANNOT, part="stroke")
         )
     if columns.daylight_mm is not None:
-        needed = Band.exactly(columns.free_length_mm + columns.depth_mm + columns.approach_mm)
+        needed = Band.exactly(columns.free_length_mm + columns.depth_mm + columns.bush_height_mm + columns.approach_mm)
         found = worst(
             found,
             Judgement(demand=needed, soft=columns.daylight_mm, hard=columns.daylight_mm, unit="mm", past_hard=CANNOT, part="daylight"),
@@ -43,6 +43,7 @@ LIMIT = Limit(
     reads=(
         "hole.depth_mm",
         "hole.through",
+        "hole.start.bush_height_mm",
         "cutter.flute_length_mm",
         "cutter.free_length_mm",
         "cutter.point_angle_deg",

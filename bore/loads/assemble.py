@@ -105,6 +105,7 @@ def columns_of(job: Job) -> Columns:
         count=hole.count,
         entry_angle_deg=hole.entry_angle_deg,
         mark_angle_deg=hole.start.angle_deg,
+        bush_height_mm=hole.start.above_mm,
         edge_distance_mm=hole.edge_distance_mm,
         next_hole_mm=hole.next_hole_mm,
         tolerance_um=None if hole.tolerance_it is None else grade_um(hole.tolerance_it, hole.diameter_mm),

@@ -16,7 +16,7 @@ from bore.quantities.threads import coarse_pitch_mm, tap_drill_mm
 from bore.quantities.tolerances import grade_um
 from bore.quantities.units import MM_PER_INCH
 
-ACCEPTED = "20, 20 H7, 14 ±0.1, 1/2, M12, M10x1-6H, 3/8-16 UNC, #10-32, G1/4, 1/4 NPT, 4 BA, M12 clearance, 11 counterbore 17.5 x 10, M10 cap screw, M8 countersunk"
+ACCEPTED = "20, 20 H7, 14 ±0.1, 1/2, M12, M10x1-6H, 3/8-16 UNC, #10-32, G1/4, 1/4 NPT, 4 BA, M12 clearance, 11 counterbore 17.5 x 10, M10 cap screw, M8 countersunk, 32 flat-bottomed"
 FIELD = "plan.hole"
 # The finest grade a drill makes without help, on a press or better (common practice); finer ones are reamed or bored.
 REAMED_TO_IT = 11
@@ -46,6 +46,7 @@ _TAPER = re.compile(r"^(?:(?P<npt>1/8|1/4|3/8|1/2|3/4|1)\s*-?\s*(?:\d+(?:\.5)?\s
 # A numbered screw is 0.060 in and 0.013 in for each number (ASME B1.1, from memory); its threads to an inch, coarse and fine.
 NUMBERED = {0: (80,), 1: (64, 72), 2: (56, 64), 3: (48, 56), 4: (40, 48), 5: (40, 44), 6: (32, 40), 8: (32, 36), 10: (24, 32), 12: (24, 28)}
 _PIPE = re.compile(r"^(?:G|Rp)\s*(1/8|1/4|3/8|1/2|3/4|1)$", re.I)
+_FLAT = re.compile(r"^flat[- ]?bottom(?:ed)?,?\s+(?P<before>.+)$|^(?P<after>.+?),?\s+flat[- ]?bottom(?:ed)?$", re.I)
 _BA = re.compile(r"^(\d{1,2})\s*BA$", re.I)
 
 
@@ -65,6 +66,7 @@ class Drawn:
     limits_mm: tuple[float, float] | None = None
     fit: str = ""
     seats: tuple[Seat, ...] = ()
+    flat: bool = False
 
     @property
     def means(self) -> str:
@@ -72,8 +74,8 @@ class Drawn:
         seats = "".join(
             f", {one.kind} {one.diameter_mm:.4g} mm" + (f" by {one.depth_mm:g} mm" if one.depth_mm else "") for one in self.seats
         )
-        hole = self._means or (f"{self.finished_mm:.4g} mm" if seats else "")
-        return hole + seats
+        hole = self._means or (f"{self.finished_mm:.4g} mm" if seats or self.flat else "")
+        return hole + seats + (", flat at the bottom" if self.flat else "")
 
     @property
     def _means(self) -> str:
@@ -217,8 +219,9 @@ def read_drawn(text: str) -> Drawn:
     written = " ".join(text.split())
     if not written or len(written) > 60:
         raise BadInput.at(FIELD, f"is needed; accepted: {ACCEPTED}")
-    hole, seats = take_seats(written)
-    return replace(_read(written, _SIGN.sub("", hole)), seats=seats)
+    flat = _FLAT.match(written)
+    hole, seats = take_seats((flat["before"] or flat["after"]) if flat else written)
+    return replace(_read(written, _SIGN.sub("", hole)), seats=seats, flat=flat is not None)
 
 
 def _read(written: str, bare: str) -> Drawn:

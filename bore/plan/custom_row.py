@@ -8,7 +8,9 @@ from bore.base.formula import silent
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.hole import Start
 from bore.limits.judgement import GIVES_WAY, VERDICTS
+from bore.plan.boring import bar_cut, in_tool_post, tool_post_words
 from bore.plan.finishing import finishers, mouth_mm
+from bore.plan.guides import guide_depth_mm, guide_words, is_guided, place_guides
 from bore.plan.hand_work import hand_s
 from bore.plan.solver import LAST, Work, why_of
 from bore.plan.starting import centre_mouth_mm, mark_cut
@@ -43,12 +45,14 @@ class OwnPlan:
 class _State:
     """The hole as the row has left it: its size, whether it is marked, and at what speed the spindle stands.
 
-    by_hand: what a mark without a cutter is on such a machine, as the search takes it.
+    by_hand: what a mark without a cutter is on such a machine, as the search takes it; guided_mm: the size of a short hole that is there
+    to guide the next drill.
     """
 
     by_hand: str
     size_mm: float = 0.0
     mark: Start | None = None
+    guided_mm: float = 0.0
     speed_rpm: float = 0.0
 
 
@@ -97,15 +101,49 @@ def _walk(task: Task, cuts: Cuts, own: Sequence[OwnStep]) -> list[Step]:
         kind = one.kind
         if kind in DRILLING and not one.struck:
             kind = "drill" if place == last else "pilot" if state.size_mm == 0 else "open"
-        step = _step(task, cuts, replace(one, kind=kind), state)
+        guiding = not one.struck and state.size_mm == 0 and _only_guides(task, own, place)
+        step = _guide(cuts, one, _followed_by(task, own, place), state) if guiding else _step(task, cuts, replace(one, kind=kind), state)
         found.append(step)
         if not one.struck:
-            _move(state, step)
+            _move(state, step, guiding)
     return [_with_why(cuts, found, own, place) for place in range(len(found))]
 
 
-def _move(state: _State, step: Step) -> None:
-    if step.kind == "mark":
+def _only_guides(task: Task, own: Sequence[OwnStep], place: int) -> bool:
+    """Whether a drill goes in just far enough to guide the one after it, which is of its size."""
+    one, after = own[place], _followed_by(task, own, place)
+    return one.kind in DRILLING and one.cutter is not None and after is not None and place_guides(task.base, one.cutter, after)
+
+
+def _followed_by(task: Task, own: Sequence[OwnStep], place: int) -> Cutter | None:
+    """The drill that follows a step in a row."""
+    after = next((other for other in own[place + 1 :] if other.kind in DRILLING and not other.struck), None)
+    return None if after is None or after.cutter is None else task.base.yard.cutters[after.cutter]
+
+
+def _guide(cuts: Cuts, one: OwnStep, following: Cutter | None, state: _State) -> Step:
+    """A short drill, from the mark that is there, as deep as the next one wants."""
+    assert one.cutter is not None
+    assert following is not None
+    cutter = cuts.base.yard.cutters[one.cutter]
+    depth = guide_depth_mm(cuts.base, following)
+    cut = cuts.of(0.0, cutter.diameter_mm, one.cutter, depth)
+    return Step(
+        "pilot",
+        one.cutter,
+        0.0,
+        cutter.diameter_mm,
+        cut,
+        change_s(cuts.base, cut, state.speed_rpm),
+        guide_words(following, depth),
+        cut.time_s,
+    )
+
+
+def _move(state: _State, step: Step, guiding: bool) -> None:
+    if guiding:
+        state.guided_mm = step.size_mm
+    elif step.kind == "mark":
         cutter = step.cut.job.cutter if step.cut is not None else None
         state.mark = Start(kind=cutter.family, angle_deg=cutter.point_angle_deg) if cutter else Start(kind=state.by_hand, angle_deg=90.0)
     elif step.kind in (*DRILLING, "bore", "ream") and not step.cannot:
@@ -118,12 +156,14 @@ def _step(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Step:
     if one.struck or one.cutter is None:
         return _by_hand(task, one, state)
     cutter, start = task.base.yard.cutters[one.cutter], state.size_mm
-    cannot = _cannot(one, cutter, state, task.drawn.drilled_mm)
+    cannot = _cannot(one, cutter, state, task.drawn.drilled_mm, task.drawn.finished_mm)
     if cannot:
         return Step(one.kind, one.cutter, start, cutter.diameter_mm, None, 0.0, "", 0.0, cannot)
     hole, base = task.base.hole, task.base
     if one.kind == "tap" and (because := by_hand_because(base.machine, task.drawn.finished_mm, hole.through)):
         return replace(_by_hand(task, one, state), why=f"by hand, since {because}")
+    if one.kind == "bore" and in_tool_post(base.machine, cutter):
+        return replace(_by_hand(task, one, state), why=tool_post_words(cutter))
     cut = _cut(task, cuts, one, state)
     if one.kind == "tap" and not cut.goes:
         return replace(_by_hand(task, one, state), why=f"by hand, since by power: {reason_of(cut)}")
@@ -137,14 +177,14 @@ def _by_hand(task: Task, one: OwnStep, state: _State) -> Step:
     ends = {"bore": task.drawn.finished_mm, "ream": task.drawn.finished_mm, "tap": task.drawn.finished_mm, "mill": task.drawn.finished_mm}
     size = ends.get(one.kind, state.size_mm)
     if one.cutter is not None:
-        size = task.base.yard.cutters[one.cutter].diameter_mm
+        size = task.base.yard.cutters[one.cutter].set_to(task.drawn.finished_mm).diameter_mm
     cannot = "needs a cutter" if one.kind in DRILLING and not one.struck else ""
     return Step(one.kind, one.cutter, state.size_mm, size, None, 0.0, "", 0.0 if one.struck else hand_s(task, one.kind, size), cannot)
 
 
-def _cannot(one: OwnStep, cutter: Cutter, state: _State, target_mm: float) -> str:
+def _cannot(one: OwnStep, cutter: Cutter, state: _State, target_mm: float, finished_mm: float) -> str:
     """Why a cutter cannot be asked to work here at all."""
-    diameter_mm = cutter.diameter_mm
+    diameter_mm = cutter.set_to(finished_mm).diameter_mm
     if one.kind not in DRILLING and cutter.kind.step != one.kind:
         return f"{cutter.kind.one} does not {one.kind}"
     if one.kind == "mark" and state.size_mm:
@@ -177,21 +217,24 @@ def _cut(task: Task, cuts: Cuts, one: OwnStep, state: _State) -> Cut:
         return cone_cut(cuts, one.cutter, state.size_mm, mouth, round(depth, 2))
     if one.kind == "counterbore":
         return cuts.of(state.size_mm, cutter.diameter_mm, one.cutter, (seat.depth_mm if seat else None) or state.size_mm)
+    if one.kind == "bore":
+        return bar_cut(task, cuts, one.cutter, state.size_mm)
     if one.kind in ("tap", "mill", "ream"):
         as_drawn = replace(cuts.base, hole=task.base.hole)
         return cut_of(job_of(as_drawn, cutter, state.size_mm, task.drawn.finished_mm))
     if state.size_mm == 0:
-        return _first(cuts, one.cutter, state.mark)
+        return _first(cuts, one.cutter, state)
     return cuts.of(state.size_mm, cutter.diameter_mm, one.cutter)
 
 
-def _first(cuts: Cuts, place: int, mark: Start | None) -> Cut:
-    """A cut into solid metal, guided by the mark that is really there."""
+def _first(cuts: Cuts, place: int, state: _State) -> Cut:
+    """A cut into solid metal, guided by the mark or the short hole that is really there."""
     cutter = cuts.base.yard.cutters[place]
     job = job_of(cuts.base, cutter, 0.0, cutter.diameter_mm)
-    if job.hole.start.kind in ("none", "bush", "pilot"):
+    unguided = is_guided(cuts.base, cutter) and abs(state.guided_mm - cutter.diameter_mm) > SAME_SIZE_MM
+    if job.hole.start.kind in ("none", "bush", "pilot") and not unguided:
         return cuts.of(0.0, cutter.diameter_mm, place)
-    return cut_of(replace(job, hole=replace(job.hole, start=mark or Start(kind="none", angle_deg=90.0))))
+    return cut_of(replace(job, hole=replace(job.hole, start=state.mark or Start(kind="none", angle_deg=90.0))))
 
 
 def _with_why(cuts: Cuts, found: list[Step], own: Sequence[OwnStep], place: int) -> Step:

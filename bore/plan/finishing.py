@@ -1,18 +1,20 @@
 """What follows the drilling: bored or reamed true, seats cut, the thread tapped or milled, the burrs taken off."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from bore.base.errors import BadInput
 from bore.cutters.registry import family_of
 from bore.job.cutter import Cutter
 from bore.limits.judgement import HOLDS
+from bore.plan.boring import bars, bored
 from bore.plan.crib_end import CribEnds, shank_words
 from bore.plan.hand_work import burr_words, hand_s
 from bore.plan.seats import Seat
 from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, reason_of
 from bore.plan.tapping import SQUARE, by_hand_because, start_words, unsaid
-from bore.plan.task import Task
+from bore.plan.task import Finisher, Task
+from bore.plan.thread_passes import thread_passes
 from bore.plan.times import Step, change_s
 
 # A thread mill goes into its hole with room to go round, and is no thinner than this share of the thread.
@@ -31,17 +33,6 @@ MILLED = ("S", "H")
 MOUTH = 1.05
 # A counterbore this much over its drawn seat still makes it (clearance for a head).
 OVER_SEAT_MM = 1.0
-
-
-@dataclass(frozen=True, slots=True)
-class Finisher:
-    """What finishes the hole: its kind, its place in the crib (None: the hand's or a boring bar's), and how much deeper a blind hole is
-    drilled for it, mm."""
-
-    kind: str
-    place: int | None
-    room_mm: float
-    why: str
 
 
 def finishers(task: Task) -> list[Finisher]:
@@ -68,11 +59,7 @@ def finishers(task: Task) -> list[Finisher]:
     if reamers:
         return reamers
     if task.base.machine.is_a.bores:
-        return [
-            Finisher(
-                "bore", None, 1.0, f"{why}; the crib has no reamer for it: bored true, in two or three passes (the bar is not checked)"
-            )
-        ]
+        return bars(task, why)
     machine_reamer = f"a machine reamer for {drawn.text}, {shank_words(task.base, drawn.finished_mm)}"
     raise CribEnds("plan.hole", f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none", machine_reamer)
 
@@ -112,9 +99,9 @@ def finish(task: Task, cuts: Cuts, found: list[Finisher], drilled_mm: float) -> 
     if not found:
         return None
     base, drawn = task.base, task.drawn
+    if found[0].kind == "bore":
+        return bored(task, cuts, found, drilled_mm)
     powered = [(cuts.of(drilled_mm, drawn.finished_mm, one.place), one) for one in found if one.place is not None]
-    if not powered:
-        return Step("bore", None, drilled_mm, drawn.finished_mm, None, change_s(base), found[0].why, hand_s(task, "bore", 0.0)), found[0]
     mills_first = base.material.iso_group in MILLED
     turned = {"tap": by_hand_because(base.machine, drawn.finished_mm, base.hole.through)}
     order = [pair for pair in powered if not turned.get(pair[1].kind)]
@@ -130,7 +117,10 @@ def _by_power(task: Task, cut: Cut, one: Finisher, drilled_mm: float) -> tuple[S
     base, why, cannot = task.base, one.why, ""
     if one.kind == "tap":
         why, cannot = f"{why}; {start_words(base.machine)}", unsaid(base.machine, base.hole.through)
-    return Step(one.kind, one.place, drilled_mm, task.drawn.finished_mm, cut, change_s(base, cut), why, cut.time_s, cannot), one
+    time = cut.time_s
+    if one.kind == "mill" and (passes := thread_passes(cut.job)) > 1:
+        why, time = f"{why}; in {passes} passes", time * passes
+    return Step(one.kind, one.place, drilled_mm, task.drawn.finished_mm, cut, change_s(base, cut), why, time, cannot), one
 
 
 def _by_hand(task: Task, powered: list[tuple[Cut, Finisher]], turned: dict[str, str], drilled_mm: float) -> tuple[Step, Finisher]:
@@ -216,6 +206,9 @@ def _countersink(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     smallest = min(crib[place].diameter_mm for place in places)
     places = [place for place in places if crib[place].diameter_mm == smallest]
     depth = round(cone_depth_mm(mouth_mm=seat.diameter_mm, hole_mm=hole_mm, angle_deg=crib[places[0]].point_angle_deg), 2)
+    if depth >= _thickness_mm(task):
+        why = f"a mouth of {seat.diameter_mm:.4g} mm is {depth:g} mm deep and leaves nothing of the hole; accepted: shallower than {_thickness_mm(task):g} mm, the metal there is"
+        raise BadInput.at("plan.countersink_mm", why)
     return _best_seat(task, cuts, "countersink", places, hole_mm, depth, f"a mouth of {seat.diameter_mm:g} mm", seat.diameter_mm)
 
 
@@ -241,3 +234,10 @@ def deburr_step(task: Task) -> Step:
     """The burrs, by hand: off both sides of a hole that goes through, off the mouth of one that does not."""
     size = task.drawn.finished_mm
     return Step("deburr", None, size, size, None, 0.0, burr_words(size, task.base.hole.through), hand_s(task, "deburr", size))
+
+
+def floor_step(task: Task, size_mm: float) -> Step:
+    """The floor of a drilled hole squared off: on turning work by a bar, elsewhere by a flat-ended cutter or a drill ground flat."""
+    tool = "a bar in the tool post" if task.base.machine.is_a.lathe else "a flat-ended cutter, or a drill of the size ground flat"
+    why = f"the drill's point stops on the floor; the corner it leaves is squared with {tool} (not checked here)"
+    return Step("bore", None, size_mm, size_mm, None, change_s(task.base), why, hand_s(task, "floor", size_mm))

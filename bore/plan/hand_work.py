@@ -9,8 +9,8 @@ from bore.plan.task import Task
 # Marking and punching a hole; moving a magnetic drill there, lining it up, magnet on and off; its strap on and off where it hangs, s
 # (common practice).
 MARK_S, MOVED_S, STRAPPED_S = 20.0, 45.0, 30.0
-# A reamer turned by hand, a hole bored true, a seat cut by hand, s a hole (common practice).
-BY_HAND_S = {"ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0}
+# A reamer turned by hand, a hole bored true, a seat cut by hand, a floor squared, s a hole (common practice).
+BY_HAND_S = {"ream": 60.0, "bore": 90.0, "counterbore": 60.0, "countersink": 15.0, "mill": 60.0, "floor": 60.0}
 # A mouth is broken in so long, and longer the wider; what comes through is harder to reach (common practice).
 BURR_S, BURR_S_PER_MM, EXIT = 3.0, 0.3, 2.0
 # How much burr a metal throws: little where the chip crumbles, most where it is tough and hardens (common practice).

@@ -12,17 +12,19 @@ from dataclasses import dataclass, field, replace
 
 from bore.base.formula import silent
 from bore.cutters.registry import family_of
+from bore.cutters.twist.geometry import plain_point_deg
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.limits.judgement import TIGHT
 from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
 from bore.plan.crib_end import CribEnds, drill_to_get, mends
-from bore.plan.finishing import deburr_step, finish, finishers, seat_steps
+from bore.plan.finishing import deburr_step, finish, finishers, floor_step, seat_steps
+from bore.plan.guides import guide_depth_mm, is_guided
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
 from bore.plan.starting import guide_of, mark_of, wants_mark
-from bore.plan.step_cut import Cut, Cuts, reason_of, wants_solid
+from bore.plan.step_cut import Cut, Cuts, cone_depth_mm, reason_of, wants_solid
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
-from bore.plan.times import Plan, Step, change_s, summed
+from bore.plan.times import DRILLING, Plan, Step, change_s, summed
 
 # A step that is only tight counts as this much longer, once and by its own time: a plan that holds is worth a little time.
 TIGHT_S, TIGHT_SHARE = 120.0, 0.5
@@ -35,6 +37,8 @@ SIZES_TRIED = 8
 ALIKE, LEAST_SHARE = 0.15, 0.12
 # A ring cutter is set up on its arbor for more holes than these (common practice).
 FEW_HOLES = 5
+# A point this blunt leaves a floor that counts as flat: an insert drill's (common practice).
+FLAT_FROM_DEG = 165.0
 # Why the last drill is there.
 LAST = "the size that is drilled"
 Taken = tuple[float, float, int]
@@ -64,7 +68,7 @@ class Work:
 
     task: Task
     by_depth: dict[tuple[float, bool], Cuts] = field(default_factory=dict)
-    guides: dict[tuple[float, float, bool], Step | None] = field(default_factory=dict)
+    guides: dict[tuple[float, float, float, bool], Step | None] = field(default_factory=dict)
     marks: dict[tuple[float, str, str, bool], Step] = field(default_factory=dict)
 
     def cuts(self, deeper_mm: float = 0.0, quickest: bool = False) -> Cuts:
@@ -77,11 +81,12 @@ class Work:
             self.by_depth[key] = Cuts(replace(base, hole=hole) if deeper else base, quickest)
         return self.by_depth[key]
 
-    def guide(self, cuts: Cuts, size_mm: float) -> Step | None:
-        """The guide hole of a gun drill of a size."""
-        key = (cuts.base.hole.depth_mm, size_mm, cuts.quickest)
+    def guide(self, cuts: Cuts, place: int) -> Step | None:
+        """The guide hole of a drill of the crib that wants one."""
+        cutter = cuts.base.yard.cutters[place]
+        key = (cuts.base.hole.depth_mm, cutter.diameter_mm, guide_depth_mm(cuts.base, cutter), cuts.quickest)
         if key not in self.guides:
-            self.guides[key] = guide_of(cuts, size_mm)
+            self.guides[key] = guide_of(cuts, cutter)
         return self.guides[key]
 
     def mark(self, cuts: Cuts, first: Cut, target_mm: float) -> Step:
@@ -97,10 +102,20 @@ def solve(task: Task, wish: Wish, work: Work | None = None) -> Plan:
     work = work or Work(task)
     wish = replace(wish, pinned_mm=tuple(pin for pin in wish.pinned_mm if pin not in wish.without_mm))
     with silent():
-        steps = _first_way(task, wish, work)
+        steps = _flat_way(task, wish, work) if task.flat else _first_way(task, wish, work)
     # Trade order: bored or reamed, then seats, then the thread.
     steps.sort(key=lambda step: step.kind in ("tap", "mill"))
     return summed(task.base, [*steps, deburr_step(task)], WANT_WORDS[wish.want])
+
+
+def _flat_way(task: Task, wish: Wish, work: Work) -> list[Step]:
+    """The steps to a flat floor: a drill that leaves one, else a point that stops on the floor and is squared off."""
+    try:
+        return _first_way(task, replace(wish, flat_end=True), work)
+    except CribEnds:
+        steps = _first_way(task, wish, work)
+    size = max(step.size_mm for step in steps if step.kind in DRILLING)
+    return [*steps, floor_step(task, size)]
 
 
 def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
@@ -110,7 +125,8 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
     second: list[Step] | None = None
     for target in _targets(task, wish, any(one.kind == "bore" for one in found))[:SIZES_TRIED]:
         finished = finish(task, work.cuts(quickest=quickest), found, target)
-        cuts = work.cuts(finished[1].room_mm if finished else 0.0, quickest)
+        shorter = _point_mm(task, target) if task.flat and not wish.flat_end else 0.0
+        cuts = work.cuts((finished[1].room_mm if finished else 0.0) - shorter, quickest)
         choices = _choices(task.base.yard.cutters, target, wish)
         cuts.starts_mm = tuple(size for size, _ in choices)
         path = _search(work, cuts, choices, target, wish) if _last_goes(work, cuts, choices, target) else None
@@ -145,8 +161,15 @@ def _targets(task: Task, wish: Wish, bored: bool) -> list[float]:
 
 
 def _makes_last(one: Cutter, wish: Wish) -> bool:
-    """Whether a cutter may drill the last step: any that drills, or the family asked for."""
-    return one.kind.ends_a_row and wish.family in (None, one.family)
+    """Whether a cutter may drill the last step: any that drills, or the family asked for; one without a point where the floor is to be flat."""
+    flat = not wish.flat_end or (one.point_angle_deg >= FLAT_FROM_DEG and not one.kind.leaves_a_slug)
+    return one.kind.ends_a_row and wish.family in (None, one.family) and flat
+
+
+def _point_mm(task: Task, target_mm: float) -> float:
+    """How much shorter a drill stops so that its point ends on a flat floor, mm: no more than leaves a hole."""
+    point = cone_depth_mm(mouth_mm=target_mm, hole_mm=0.0, angle_deg=plain_point_deg())
+    return round(min(point, 0.9 * task.base.hole.depth_mm), 3)
 
 
 def _last_goes(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float) -> bool:
@@ -165,16 +188,11 @@ def _cut(work: Work, cuts: Cuts, start: float, size: float, place: int) -> Cut |
     cutter = cuts.base.yard.cutters[place]
     if (start > 0 and wants_solid(cutter)) or (start == 0 and not cutter.kind.drills):
         return None
-    if _guided(cuts, place) and work.guide(cuts, size) is None:
+    if start == 0 and is_guided(cuts.base, cutter) and work.guide(cuts, place) is None:
         return None
     if too_far_by_hand(cuts.base, cutter, start, size):
         return None
     return cuts.of(start, size, place)
-
-
-def _guided(cuts: Cuts, place: int) -> bool:
-    """Whether a cutter wants a guide hole: a gun drill on a machine without a bush."""
-    return cuts.base.yard.cutters[place].kind.needs_guide and not cuts.base.machine.is_a.drills_deep
 
 
 def tight_s(cut: Cut, count: int) -> float:
@@ -316,7 +334,7 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
     time, tools, use, money, unusual = path.cost
     count, costs = cuts.base.hole.count, work.task.money
     changes = change_s(cuts.base, cut, path.speed_rpm)
-    guide = work.guide(cuts, target) if _guided(cuts, place) else None
+    guide = work.guide(cuts, place) if path.size_mm == 0 and is_guided(cuts.base, cuts.base.yard.cutters[place]) else None
     opening = guide.cut if guide is not None and guide.cut is not None else cut
     before = [work.mark(cuts, opening, target)] if wants_mark(opening) else []
     before += [guide] if guide is not None else []
@@ -344,7 +362,7 @@ def _is_unusual(cut: Cut, count: int) -> bool:
 def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[Step]:
     """The steps of a path, each with why it is there: what its successor would be without it."""
     first = cuts.of(*path.taken[0])
-    guide = work.guide(cuts, target) if _guided(cuts, path.taken[-1][2]) else None
+    guide = work.guide(cuts, path.taken[0][2]) if is_guided(cuts.base, cuts.base.yard.cutters[path.taken[0][2]]) else None
     opening = guide.cut if guide is not None and guide.cut is not None else first
     if wants_mark(opening):
         yield work.mark(cuts, opening, target)

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from bore.job.cutter import SAME_SIZE_MM, Cutter
-from bore.plan.deep_hole import guide_d
+from bore.job.cutter import Cutter
+from bore.plan.guides import guide_depth_mm, guide_words, guiding
 from bore.plan.hand_work import mark_s
 from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm
 from bore.plan.times import Step, change_s
@@ -74,19 +74,12 @@ def _spots(cuts: Cuts, kind: str, target_mm: float) -> Iterator[tuple[int, Cut]]
             yield place, cut
 
 
-def guide_of(cuts: Cuts, target_mm: float) -> Step | None:
-    """The guide hole a gun drill enters by where no bush guides it: drilled to its size with a short drill; None where the crib has none that goes."""
-    ratio = cuts.base.hole.depth_mm / target_mm
-    depth = round(guide_d(ratio) * target_mm, 1)
-    places = [
-        place
-        for place, one in enumerate(cuts.base.yard.cutters)
-        if one.kind.guides_another and abs(one.diameter_mm - target_mm) <= SAME_SIZE_MM and one.wear == "sharp"
-    ]
-    found = [(cuts.of(0.0, target_mm, place, depth), place) for place in places]
+def guide_of(cuts: Cuts, cutter: Cutter) -> Step | None:
+    """The guide hole a drill enters by: drilled to its size with a short drill; None where the crib has none that goes."""
+    depth, size = guide_depth_mm(cuts.base, cutter), cutter.diameter_mm
+    found = [(cuts.of(0.0, size, place, depth), place) for place in guiding(cuts.base, size)]
     going = [(cut, place) for cut, place in found if cut.goes]
     if not going:
         return None
     cut, place = min(going, key=lambda pair: (pair[0].verdict, pair[0].time_s))
-    why = f"a gun drill is guided by its hole: {depth:g} mm deep, 0.01 to 0.03 mm over its size; measure it, a tight one pinches the head"
-    return Step("pilot", place, 0.0, target_mm, cut, change_s(cuts.base, cut), why, cut.time_s)
+    return Step("pilot", place, 0.0, size, cut, change_s(cuts.base, cut), guide_words(cutter, depth), cut.time_s)

@@ -19,6 +19,7 @@ from bore.limits.judgement import TIGHT, failure_of
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.machines.machine import Machine
+from bore.plan.guides import is_guided
 
 # Points that find their own centre want no mark.
 SELF_CENTRING = ("self-centring", "sheet")
@@ -65,7 +66,7 @@ class Cuts:
         if key not in self.known:
             base = self.base if blind_mm is None else replace(self.base, hole=shallow(self.base, blind_mm))
             starts = self._together(start_mm, size_mm) if blind_mm is None else (start_mm,)
-            job = job_of(base, base.yard.cutters[place], start_mm, size_mm)
+            job = job_of(base, base.yard.cutters[place].set_to(size_mm), start_mm, size_mm)
             for start, cut in zip(starts, cuts_of(job, starts, self.quickest), strict=True):
                 self.known.setdefault((round(start, 4), key[1], place, blind_mm), cut)
         return self.known[key]
@@ -91,12 +92,16 @@ def shallow(base: Job, depth_mm: float) -> Hole:
 def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
     if start_mm > 0:
         return Start(kind="pilot", angle_deg=base.hole.start.angle_deg)
+    if base.hole.start.kind == "bush":
+        return base.hole.start
     if not cutter.kind.drills:
         return Start(kind="none", angle_deg=90.0)
     if cutter.point in SELF_CENTRING or cutter.kind.starts_unmarked:
         return Start(kind="none", angle_deg=90.0)
-    if cutter.kind.needs_guide:
-        return Start(kind="bush" if base.machine.is_a.drills_deep else "pilot", angle_deg=90.0)
+    if cutter.kind.needs_guide and base.machine.is_a.drills_deep:
+        return Start(kind="bush", angle_deg=90.0)
+    if is_guided(base, cutter):
+        return Start(kind="pilot", angle_deg=90.0)
     return Start(kind=base.machine.is_a.first_mark, angle_deg=90.0)
 
 

@@ -32,13 +32,31 @@ class Task:
     thread: str = "any"
     money: Money = field(default_factory=Money)
 
+    @property
+    def flat(self) -> bool:
+        """Whether its blind end is to be flat."""
+        return not self.base.hole.through and (self.drawn.flat or self.base.hole.bottom == "flat")
+
 
 @dataclass(frozen=True, slots=True)
 class Wish:
-    """What is wanted of a plan: by what it is judged, sizes that must and that must not be in it, the family that drills the last step."""
+    """What is wanted of a plan: by what it is judged, sizes that must and that must not be in it, the family that drills the last step, whether it must
+    leave a flat floor."""
 
     want: str = "usual"
     pinned_mm: tuple[float, ...] = ()
     without_mm: tuple[float, ...] = ()
     family: str | None = None
+    flat_end: bool = False
     progress: Progress | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Finisher:
+    """What finishes the hole: its kind, its place in the crib (None: the hand's or a boring bar's), and how much deeper a blind hole is
+    drilled for it, mm."""
+
+    kind: str
+    place: int | None
+    room_mm: float
+    why: str

@@ -12,6 +12,8 @@ from bore.quantities.units import MM_PER_INCH
 
 STYLES = ("cycles", "moves")
 UNITS = ("mm", "in")
+# Steps that come out at their feed, so that they leave no line.
+FED_OUT = ("ream", "bore")
 # Above the work when nothing is known to stand there, mm (common practice).
 CLEAR_MM = 50.0
 
@@ -35,7 +37,7 @@ def cycle_of(tool: ToolStep) -> int:
     """The canned cycle a tool is driven by."""
     if tool.kind == "tap":
         return 84
-    if tool.kind == "ream":
+    if tool.kind in FED_OUT:
         return 85
     if len(tool.pecks_mm) > 1:
         return 73 if tool.job.setting.pecks.kind == "chip-break" else 83
@@ -76,6 +78,8 @@ def _checked(sheet: Sheet, style: Style) -> None:
         raise BadInput.at("returns", "accepted: 98 (to where it began), 99 (to the R plane)")
     if not sheet.tools:
         raise BadInput.at("steps", "has no step that a machine makes")
+    if machine_kind(sheet.machine_kind).lathe and any(tool.job.cutter.kind.adjusts for tool in sheet.tools):
+        raise BadInput.at("steps", "a bar on a lathe stands off the centre line by half the bore: set and written by hand, after measuring")
 
 
 def _numbered(lines: list[str]) -> Iterator[str]:
@@ -174,7 +178,7 @@ def _strokes(tool: ToolStep, style: Style, feed: str) -> Iterator[str]:
         yield "M4"
         yield f"G1 Z{style.length(tool.approach_mm)} {feed}"
         yield "M3"
-    elif tool.kind == "ream":
+    elif tool.kind in FED_OUT:
         yield f"G1 Z{style.length(tool.approach_mm)} {feed}"
     else:
         yield f"G0 Z{style.length(tool.approach_mm)}"

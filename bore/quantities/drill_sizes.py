@@ -114,7 +114,15 @@ def a_size(diameter_mm: float) -> str:
     >>> a_size(8.0), a_size(5.0), a_size(2.8194)
     ('an 8 mm', 'a 5 mm', 'a #34')
     """
-    words = size_words(diameter_mm)
+    return with_article(size_words(diameter_mm))
+
+
+def with_article(words: str) -> str:
+    """Something that begins with a size, with its article.
+
+    >>> with_article("8 mm cobalt twist drill"), with_article("10 mm insert drill")
+    ('an 8 mm cobalt twist drill', 'a 10 mm insert drill')
+    """
     return f"{'an' if words[0] == '8' or words.startswith(('11', '18', 'F ', 'H ', 'L ', 'M ', 'N ', 'R ', 'S ', 'X ')) else 'a'} {words}"
 
 

@@ -27,6 +27,8 @@ NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
 SHARPEN_FIRST = {"dull": -3.0, "used": 0.5}
 SPLIT, THINNED = "split", "thinned"
 PILOTS_TRIED = 2
+# Lengths of a drill that are said; a jobber is what is meant where none is.
+SAID_LENGTHS = ("stub", "long", "extra-long")
 # A hand this much above the usual force is still the usual hand.
 STILL_USUAL = 1.3
 # What every shop has, where nothing is said of its crib, mm.
@@ -74,10 +76,13 @@ def crib_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candida
 
 def cutter_words(cutter: Cutter) -> str:
     """A cutter as a shop would ask for it."""
+    if cutter.kind.adjusts and cutter.bores_from_mm:
+        return f"{cutter.kind.words} {cutter.bores_from_mm:.4g} to {cutter.diameter_mm:.4g} mm"
     edge = short_words("cutter.substrate", cutter.substrate)
     point = f", {cutter.point} point" if cutter.kind.standard_form and cutter.point != "conventional" else ""
     said = "" if cutter.kind.always_carbide else f"{edge} "
-    return f"{size_words(cutter.diameter_mm)} {said}{cutter.kind.words}{point}"
+    length = f"{cutter.series} " if cutter.series in SAID_LENGTHS else ""
+    return f"{size_words(cutter.diameter_mm)} {said}{length}{cutter.kind.words}{point}"
 
 
 def pilot_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:

@@ -14,6 +14,7 @@ from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.ways.candidate import Candidate
 from bore.ways.proposals import all_changes, pairs
+from bore.ways.to_get import cutters_to_get
 
 MOST_OFFERED = 5
 # A change that does not turn the worst limit must at least ease it by this much.
@@ -21,6 +22,7 @@ EASED = 0.8
 # What a factor e of time is worth in bother.
 TIME_WEIGHT = 1.0
 # Ways that leave this machine or this drill aside.
+TO_GET = "to-get"
 ELSEWHERE = ("other-machine", "other-family")
 
 
@@ -74,6 +76,10 @@ def ways_out(job: Job) -> WaysOut:
             alone = min((one.way.verdict for one in here), default=int(result.verdict) + 1)
             both = (_try(candidate, worst, result, before, time_s) for candidate in pairs(candidates))
             tried += [one for one in both if one.way.verdict < alone]
+        if int(result.verdict) > TIGHT and not _going(tried, int(result.verdict)):
+            had = (_try(candidate, worst, result, before, time_s) for candidate in cutters_to_get(job))
+            # Nobody buys what only eases it.
+            tried += [one for one in had if one.way.verdict <= TIGHT]
     helping = [one for one in tried if one.helps]
     # Where something makes the whole hole go, what only eases it is not worth saying.
     chosen = _cheapest(_going(tried, int(result.verdict)) or helping)
@@ -120,7 +126,7 @@ def _cheapest(tried: list[_Tried]) -> list[_Tried]:
     """At most five, cheapest first, one of each kind; a kind that comes cheaper with less changed goes before."""
     found: dict[str, _Tried] = {}
     for one in sorted(tried, key=lambda one: one.cost):
-        kind = one.way.kind
+        kind = f"{one.way.kind} {one.way.sentence}" if one.way.kind == TO_GET else one.way.kind
         if kind in found or any(one.way.sentence == other.way.sentence for other in found.values()):
             continue
         found[kind] = one

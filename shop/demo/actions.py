@@ -22,7 +22,7 @@ from shop.yard.models import Cutter, Machine
 
 HERE = Path(__file__).parent
 WORDS = ("family", "substrate", "point", "shank", "wear")
-FIGURES = ("diameter_mm", "flute_length_mm", "body_length_mm", "cut_depth_mm", "pitch_mm", "step_diameter_mm")
+FIGURES = ("diameter_mm", "flute_length_mm", "body_length_mm", "cut_depth_mm", "pitch_mm", "step_diameter_mm", "bores_from_mm")
 
 
 def _read_json(name: str) -> Any:

@@ -65,6 +65,16 @@ RIGHT = {
     "tap": "tapping",
 }
 FOLLOWERS = {
+    "boring": {
+        "hole.diameter_mm": 30,
+        "hole.depth_mm": 25,
+        "hole.start_diameter_mm": 28,
+        "machine.kind": "machining-centre",
+        "machine.holder": {"kind": "side-lock"},
+        "cutter.bores_from_mm": 25,
+        "machine.spindle": {"power_kw": 11, "stages": [{"min_rpm": 60, "max_rpm": 8000}]},
+        "setting": {"speed_rpm": 900, "feed_mm_rev": 0.1},
+    },
     "core": {
         "hole.diameter_mm": 20,
         "hole.start_diameter_mm": 14,
@@ -130,6 +140,7 @@ REFUSES: dict[str, dict[str, Any]] = {
     "counterbore": {"machine.kind": "gun-drilling"},
     "countersink": {"hole.depth_mm": 9},
     "tap": {"hole.start_diameter_mm": 9.4},
+    "boring": {"machine.feed": {"kind": "hand-lever"}},
     "thread-mill": {"machine.kind": "lathe"},
 }
 
@@ -146,7 +157,7 @@ def test_where_it_must_refuse(family: str) -> None:
     assert found["reason"] in own
 
 
-@pytest.mark.parametrize("family", ["core", "reamer", "counterbore", "countersink", "tap", "thread-mill"])
+@pytest.mark.parametrize("family", ["core", "boring", "reamer", "counterbore", "countersink", "tap", "thread-mill"])
 def test_what_follows_a_hole_asks_for_one(family: str) -> None:
     case = right_case(family)
     case["hole"].pop("start_diameter_mm")

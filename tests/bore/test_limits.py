@@ -113,7 +113,11 @@ WHERE: dict[str, list[dict[str, Any]]] = {
         {"machine.holder": {"kind": "morse", "size": 1}},
         {"machine.holder": {"kind": "morse", "size": 1}, "cutter.shank": "morse-1"},
     ],
-    "reach": [{"machine.stroke_mm": 40.0, "machine.daylight_mm": 130.0}, {"machine.daylight_mm": 500.0}],
+    "reach": [
+        {"machine.stroke_mm": 40.0, "machine.daylight_mm": 130.0},
+        {"machine.daylight_mm": 500.0},
+        {"hole.start.kind": "bush", "hole.start.bush_height_mm": 20.0},
+    ],
     "magnet": [
         {"machine.magnet.orientation": "overhead"},
         {"machine.magnet.orientation": "wall"},

@@ -7,6 +7,7 @@ from bore.base.elementwise import along_logarithms
 from bore.base.sources import rows, source
 from bore.cutters.family import Case, Found, folder
 from bore.cutters.shared import edge_radius_mm
+from bore.job.cutter_kinds import plain_drill
 
 HERE = folder(__file__)
 SERIES = {"stub": "a stub length (DIN 1897)", "jobber": "a jobber length (DIN 338)", "long": "a long series (DIN 340)"}
@@ -38,6 +39,11 @@ def point_form(name: str) -> PointForm:
     row = next(row for row in rows("points.csv", HERE) if row["point"] == name)
     source(row["source"])
     return PointForm(row["words"], float(row["point_angle_deg"]), float(row["chisel_ratio"]))
+
+
+def plain_point_deg() -> float:
+    """The point angle of a plain drill."""
+    return point_form(plain_drill().point).point_angle_deg
 
 
 @cache

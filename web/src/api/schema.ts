@@ -1552,6 +1552,8 @@ export interface components {
             stop_mm: number;
             /** Floor Mm */
             floor_mm: number | null;
+            /** From Bush Mm */
+            from_bush_mm: number | null;
         };
         /**
          * KinematicsAnswer
@@ -2420,6 +2422,8 @@ export interface components {
             point_mm: number;
             /** Floor Mm */
             floor_mm: number | null;
+            /** From Bush Mm */
+            from_bush_mm: number | null;
             /** Pecks Mm */
             pecks_mm: number[];
             under: components["schemas"]["UnderAnswer"] | null;
@@ -3434,6 +3438,8 @@ export interface components {
                     kind?: ("none" | "punch" | "spot" | "centre" | "bush" | "pilot") | null;
                     /** @description included angle of the mark, deg */
                     angle_deg?: number | null;
+                    /** @description top of the drill bush above the face, the gap under it counted, mm */
+                    bush_height_mm?: number | null;
                 };
             };
             material: {
@@ -3485,7 +3491,7 @@ export interface components {
                  * @description family of cutter
                  * @enum {string}
                  */
-                family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
+                family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "boring" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
                 /** @description cutting diameter, mm */
                 diameter_mm?: number | null;
                 /** @description what the edge is made of */
@@ -3546,6 +3552,8 @@ export interface components {
                 series?: ("stub" | "jobber" | "long" | "extra-long") | null;
                 /** @description small diameter of a step drill, pilot of a centre drill, mm */
                 step_diameter_mm?: number | null;
+                /** @description smallest hole a boring bar or head is set to, mm */
+                bores_from_mm?: number | null;
                 /** @description pitch of a tap or thread mill, mm */
                 pitch_mm?: number | null;
                 /** @description threads of a tap's chamfer */
@@ -3822,7 +3830,7 @@ export interface components {
                      * @description family of cutter
                      * @enum {string}
                      */
-                    family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
+                    family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "boring" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
                     /** @description cutting diameter, mm */
                     diameter_mm?: number | null;
                     /** @description what the edge is made of */
@@ -3883,6 +3891,8 @@ export interface components {
                     series?: ("stub" | "jobber" | "long" | "extra-long") | null;
                     /** @description small diameter of a step drill, pilot of a centre drill, mm */
                     step_diameter_mm?: number | null;
+                    /** @description smallest hole a boring bar or head is set to, mm */
+                    bores_from_mm?: number | null;
                     /** @description pitch of a tap or thread mill, mm */
                     pitch_mm?: number | null;
                     /** @description threads of a tap's chamfer */
@@ -4316,7 +4326,7 @@ export interface components {
              * @description family of cutter
              * @enum {string}
              */
-            family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
+            family: "twist" | "spade" | "replaceable-tip" | "indexable" | "gun" | "annular" | "spot" | "centre" | "step" | "core" | "boring" | "reamer" | "counterbore" | "countersink" | "tap" | "thread-mill";
             /** @description cutting diameter, mm */
             diameter_mm?: number | null;
             /** @description what the edge is made of */
@@ -4377,6 +4387,8 @@ export interface components {
             series?: ("stub" | "jobber" | "long" | "extra-long") | null;
             /** @description small diameter of a step drill, pilot of a centre drill, mm */
             step_diameter_mm?: number | null;
+            /** @description smallest hole a boring bar or head is set to, mm */
+            bores_from_mm?: number | null;
             /** @description pitch of a tap or thread mill, mm */
             pitch_mm?: number | null;
             /** @description threads of a tap's chamfer */

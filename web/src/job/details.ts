@@ -58,7 +58,11 @@ export const DETAILS: Record<Phrase, (job: Case) => readonly string[]> = {
   material: () => [],
   start: (job) => {
     const family = familyOf(job.cutter.family);
-    return family.needs_guide ? ["hole.start.kind"] : family.leaves_a_slug ? ["cutter.slug_diameter_mm"] : [];
+    return family.needs_guide
+      ? ["hole.start.kind", ...(job.hole.start?.kind === "bush" ? ["hole.start.bush_height_mm"] : [])]
+      : family.leaves_a_slug
+        ? ["cutter.slug_diameter_mm"]
+        : [];
   },
   cutter: (job) => familyOf(job.cutter.family).asks,
   machine,
@@ -68,6 +72,7 @@ export const DETAILS: Record<Phrase, (job: Case) => readonly string[]> = {
     "hole.entry",
     ...(job.hole.entry === "angled" ? ["hole.entry_angle_deg"] : []),
     "hole.start.kind",
+    ...(job.hole.start?.kind === "bush" ? ["hole.start.bush_height_mm"] : []),
     ...(["spot", "punch"].includes(job.hole.start?.kind ?? "punch") ? ["hole.start.angle_deg"] : []),
   ],
   behind: () => ["hole.behind"],

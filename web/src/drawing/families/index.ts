@@ -1,5 +1,6 @@
 /** Every family that has a drawing of its own, a line each; the others are drawn as twist drills. */
 import { annular } from "./annular";
+import { boring } from "./boring";
 import { centre } from "./centre";
 import { counterbore } from "./counterbore";
 import { countersink } from "./countersink";
@@ -14,6 +15,7 @@ import { tap } from "./tap";
 
 const DRAWINGS: Record<string, Drawing> = {
   annular,
+  boring,
   centre,
   counterbore,
   countersink,

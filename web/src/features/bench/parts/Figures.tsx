@@ -15,7 +15,9 @@ export const Figures = memo(function Figures({ answer }: { answer: Answer }) {
     ["Feed rate", show(kinematics.feed_rate_mm_min, "mm/min", system)],
     ["Chip thickness", show(kinematics.chip_thickness_mm, "mm", system, 2)],
     ["Removal", show(kinematics.removal_cm3_min, "cm³/min", system)],
-    ["Stop, at the tip", show(answer.depth.stop_mm, "mm", system)],
+    answer.depth.from_bush_mm == null
+      ? ["Stop, at the tip", show(answer.depth.stop_mm, "mm", system)]
+      : ["Stop, from the bush's top", show(answer.depth.from_bush_mm, "mm", system)],
     ["Time in the cut", time(kinematics.cut_time_s)],
   ];
   return (

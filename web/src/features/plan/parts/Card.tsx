@@ -66,6 +66,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
               </td>
               <td className={CELL}>
                 {step.cut ? show(step.cut.stop_mm, "mm", system) : ""}
+                {step.cut && step.cut.from_bush_mm != null ? `, ${show(step.cut.from_bush_mm, "mm", system)} from the top of the bush` : ""}
                 {step.cut && !answer.through && step.kind !== "mark" ? `, full width to ${show(step.cut.depth_mm, "mm", system)}` : ""}
               </td>
               <td className={CELL}>

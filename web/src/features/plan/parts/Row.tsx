@@ -60,7 +60,10 @@ function Setting({ step, system, through }: { step: Step; system: System; throug
       <span>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</span>
       <span>{cut.hand_force_n ? `lean ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}</span>
       {cut.feed_note && <span className="font-sans">{cut.feed_note}</span>}
-      <span>stop {show(cut.stop_mm, "mm", system)}</span>
+      <span>
+        stop {show(cut.stop_mm, "mm", system)}
+        {cut.from_bush_mm != null ? `, ${show(cut.from_bush_mm, "mm", system)} from the top of the bush` : ""}
+      </span>
       {!through && step.kind !== "mark" && (
         <span>
           full width to {show(cut.depth_mm, "mm", system)}
