@@ -6,12 +6,13 @@ PORT ?= 8137
 BIN := .venv/bin
 SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
 APT := DEBIAN_FRONTEND=noninteractive $(SUDO) apt-get
-export DJANGO_SETTINGS_MODULE ?= shop.settings.demo
+export DJANGO_SETTINGS_MODULE ?= shop.settings.$(if $(FIERCE_BORE_SECRET),production,demo)
 # Compiled code is kept, whatever the shell was told: compiling Django and NumPy anew costs every command and every start two seconds.
 export PYTHONDONTWRITEBYTECODE :=
+# A real shop's data is looked after with a real shop's settings.
 shop first-admin: export DJANGO_SETTINGS_MODULE = shop.settings.production
 
-.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench mutate pictures types setup setup-test clean
+.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench soak mutate pictures types setup setup-test clean
 
 help:
 	@echo "make demo   set everything up, load the demo yard, start Fierce Bore"
@@ -19,6 +20,7 @@ help:
 	@echo "make backup, make verify [FILE=…], make restore FILE=…, make tidy   look after the data, while it runs"
 	@echo "make test   install what the tests need and run every check"
 	@echo "make bench  speed, as ratios measured in one run"
+	@echo "make soak   ten minutes of thirty clients at every route"
 	@echo "make mutate [PART=plan] break the computation in small ways and see that the tests notice (hours; by part)"
 	@echo "make pictures [PICTURES=bench] take the pictures of the papers anew"
 	@echo "make types  rewrite the API description and the TypeScript types made from it"
@@ -61,11 +63,11 @@ serve:
 
 # A real shop: FIERCE_BORE_SECRET and FIERCE_BORE_HOSTS are set, and something in front of this ends TLS.
 shop: setup
-	$(BIN)/python manage.py migrate -v 0
+	$(BIN)/python manage.py upgrade
 	@$(MAKE) --no-print-directory serve
 
 first-admin: setup
-	@$(BIN)/python manage.py migrate -v 0
+	@$(BIN)/python manage.py upgrade
 	@$(BIN)/python manage.py first_admin $(NAME)
 
 # --- look after the data ----------------------------------------------------------
@@ -106,6 +108,10 @@ unit: setup-test
 
 bench: setup-test
 	$(BIN)/python -m tests.bench
+
+# Ten minutes of thirty clients; SOAK_S=60 for one.
+soak: setup-test
+	$(BIN)/python -m tests.soak
 
 mutate: setup-test
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/mutate.txt

@@ -2,7 +2,9 @@
 
 from collections.abc import Callable
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
+
+from shop.refusals import refusal
 
 POLICY = (
     "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; "
@@ -26,8 +28,7 @@ class SizeMiddleware:
         most = MOST_SHOP if request.path == SHOP_ADDRESS else MOST_BODY
         length = request.META.get("CONTENT_LENGTH") or "0"
         if length.isdigit() and int(length) > most:
-            said = {"field": "body", "message": f"is too big; accepted: at most {most // MB} MB"}
-            return JsonResponse({"errors": [said]}, status=413)
+            return refusal(413, "body", f"is too big; accepted: at most {most // MB} MB")
         return self.get_response(request)
 
 

@@ -2,7 +2,7 @@
 
 import os
 
-os.environ.setdefault("FIERCE_BORE_SECRET", "only-for-tests-" + "x" * 50)
+os.environ.setdefault("FIERCE_BORE_SECRET", "only-for-tests-" + "abcdefghijklmnopqrstuvwxyz" * 2)
 
 from shop.settings.production import *
 

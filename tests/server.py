@@ -83,7 +83,7 @@ class Server:
     def _answers(self) -> bool:
         """Whether it answers; once it has taken the question it is given all the time it may need."""
         try:
-            with urllib.request.urlopen(f"{self.address}/api/health", timeout=patience_s()):
+            with urllib.request.urlopen(f"{self.address}/api/live", timeout=patience_s()):
                 return True
         except OSError:
             return False

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from bore.base.budget import look
 from bore.base.formula import formula
 from bore.check.best_setting import best_settings
 from bore.check.depths import Depths, depths_of
@@ -64,6 +65,7 @@ class Cuts:
         given: a seat, a spot, a pilot that only guides."""
         key = (round(start_mm, 4), round(size_mm, 4), place, blind_mm)
         if key not in self.known:
+            look()
             base = self.base if blind_mm is None else replace(self.base, hole=shallow(self.base, blind_mm))
             starts = self._together(start_mm, size_mm) if blind_mm is None else (start_mm,)
             job = job_of(base, base.yard.cutters[place].set_to(size_mm), start_mm, size_mm)

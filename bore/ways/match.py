@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from bore.base.budget import look
+from bore.base.errors import BadInput
 from bore.base.formula import silent
 from bore.check.best_setting import Best, best_setting, book_setting
 from bore.check.evaluate import evaluate
@@ -12,6 +14,8 @@ from bore.limits.judgement import CANNOT
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 
+# Pairs looked at by one match: a big shop's crib on all its machines.
+MOST_PAIRS = 10_000
 # Limits whose refusal no speed and no feed mends.
 NOT_MENDED = ("snatch", "holder", "reach", "coolant", "magnet", "work")
 
@@ -46,6 +50,9 @@ def match(job: Job) -> Match:
     what is tight, the quicker before the slower."""
     with silent():
         fits = [place for place, cutter in enumerate(job.yard.cutters) if job.made_by(cutter)]
+        if len(fits) * len(job.yard.machines) > MOST_PAIRS:
+            said = f"{len(job.yard.machines)} machines with {len(fits)} cutters that make the hole are too many pairs; accepted: at most {MOST_PAIRS}"
+            raise BadInput.at("yard.cutters", said)
         found = [_pair(job, m, c) for m in range(len(job.yard.machines)) for c in fits]
     ranked = sorted(found, key=lambda one: (one.verdict, one.time_s if one.time_s is not None else 1e9, one.use))
     return Match(tuple(ranked), len(job.yard.cutters) - len(fits))
@@ -64,6 +71,7 @@ def _best(job: Job) -> Best:
 
 
 def _pair(job: Job, machine_at: int, cutter_at: int) -> Pairing:
+    look()
     machine, cutter = job.yard.machines[machine_at], job.yard.cutters[cutter_at]
     best = _best(job.with_cutter(cutter).on_machine(machine))
     columns = columns_of(best.job)

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 from typing import Any
 
+from bore.base.budget import look
 from bore.base.formula import silent
 from bore.check.evaluate import Result, evaluate
 from bore.job.columns import Columns
@@ -93,6 +94,7 @@ def _going(tried: list[_Tried], was: int) -> list[_Tried]:
 
 
 def _try(candidate: Candidate, worst: str, was: Result, before: float, time_s: float | None) -> _Tried:
+    look()
     columns: Columns = columns_of(candidate.job)
     result = evaluate(columns)
     after = float(result.worst)

@@ -1,20 +1,25 @@
 """The one place that turns an error into an answer: one shape, naming the field."""
 
+import logging
+
 from django.core.exceptions import RequestDataTooBig
-from django.db import OperationalError
+from django.db import DatabaseError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from bore.base.errors import BadInput
 from shop.records.standing import ChangedMeanwhile
+from shop.refusals import BUSY, NO_DATA, NOT_THERE, fault, number_of, refusal
+
+log = logging.getLogger("shop.faults")
 
 
 def add_handlers(api: NinjaAPI) -> None:
     """Register the handlers."""
 
     def refuse(request: HttpRequest, status: int, field: str, message: str) -> HttpResponse:
-        return api.create_response(request, {"errors": [{"field": field, "message": message}]}, status=status)
+        return refusal(status, field, message)
 
     @api.exception_handler(BadInput)
     def bad_input(request: HttpRequest, error: BadInput) -> HttpResponse:
@@ -38,7 +43,7 @@ def add_handlers(api: NinjaAPI) -> None:
 
     @api.exception_handler(Http404)
     def not_there(request: HttpRequest, error: Http404) -> HttpResponse:
-        return refuse(request, 404, "address", "there is no such thing here")
+        return refuse(request, 404, "address", NOT_THERE)
 
     @api.exception_handler(HttpError)
     def other(request: HttpRequest, error: HttpError) -> HttpResponse:
@@ -57,6 +62,14 @@ def add_handlers(api: NinjaAPI) -> None:
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
         return refuse(request, 413, "body", "is too big; accepted: at most 2 MB")
 
-    @api.exception_handler(OperationalError)
-    def busy(request: HttpRequest, error: OperationalError) -> HttpResponse:
-        return refuse(request, 503, "server", "is busy writing; nothing was kept of this: try again")
+    @api.exception_handler(DatabaseError)
+    def no_data(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+        if isinstance(error, OperationalError) and "locked" in str(error):
+            return refusal(503, "server", BUSY, wait_s=1)
+        log.error("the database fails", exc_info=error, extra={"number": number_of(request)})
+        return refusal(503, "server", NO_DATA, number=number_of(request))
+
+    @api.exception_handler(Exception)
+    def anything_else(request: HttpRequest, error: Exception) -> HttpResponse:
+        log.error("a fault", exc_info=error, extra={"number": number_of(request), "path": request.path[:200]})
+        return fault(request)

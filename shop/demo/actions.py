@@ -16,7 +16,7 @@ from shop.jobs.actions import keep_check
 from shop.jobs.plans import keep_plan
 from shop.people.demo_sign_in import DEMO_USER
 from shop.people.models import User
-from shop.people.roles import ADMIN
+from shop.people.roles import LEAD
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine
 
@@ -71,7 +71,7 @@ def _usual_costs(spec: dict[str, Any]) -> dict[str, Any]:
 
 def demo_machinist() -> User:
     """The demo machinist; nobody can sign in as them with a password."""
-    user, created = User.objects.get_or_create(username=DEMO_USER, defaults={"first_name": "Demo", "last_name": "machinist", "role": ADMIN})
+    user, created = User.objects.get_or_create(username=DEMO_USER, defaults={"first_name": "Demo", "last_name": "machinist", "role": LEAD})
     if created:
         user.set_unusable_password()
         user.save()

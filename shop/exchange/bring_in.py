@@ -1,17 +1,18 @@
 """Bringing records in: each row tried, what it would do said, and then all of them written or none."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from typing import Any
 
 from django.db import transaction
 
 from bore.answers.earlier import is_check, is_plan
+from bore.base.budget import look
 from bore.base.errors import BadInput, Problem
 from shop.exchange import shop_file
 from shop.exchange.files import read_json_file, read_table
 from shop.exchange.spreadsheet import record_of
-from shop.jobs.actions import keep_check, put_check
+from shop.jobs.actions import answered, keep_answered, put_check, verdict_of
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.jobs.plans import put_plan
 from shop.people.models import User
@@ -21,7 +22,11 @@ from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
+# Writes a record under a slug for somebody.
+Put = Callable[[User, str], Any]
 MOST_RECORDS = 20000
+# Rows a trial writes, and takes back, in one go: others write in between.
+AT_ONCE = 20
 SLUG_LETTERS = frozenset("abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-_")
 MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck, "plans": SavedPlan}
 
@@ -63,16 +68,26 @@ def bring_in(user: User, kind: str, form: str, body: bytes, write: bool) -> Brou
     listed = _records(kind, form, body)
     if sum(len(records) for _, records in listed) > MOST_RECORDS:
         raise BadInput.at("file", f"holds too many records; accepted: at most {MOST_RECORDS}")
-    brought = Brought()
-    try:
-        with transaction.atomic():
-            for one_kind, records in listed:
-                _try_all(user, one_kind, records, brought)
-            if not write or brought.count("wrong"):
-                raise _Undo
-            brought.written = True
-    except _Undo:
-        pass
+    # Whatever takes long is worked out before the database is held; a trial holds it for a few rows at a time.
+    tried = [one for one_kind, records in listed for one in _prepared(user, one_kind, records)]
+    if write:
+        brought = _tried(user, [tried], undo=False)
+        brought.written = not brought.count("wrong")
+        return brought
+    return _tried(user, [tried[at : at + AT_ONCE] for at in range(0, len(tried), AT_ONCE)], undo=True)
+
+
+def _tried(user: User, batches: list[list["_Prepared"]], undo: bool) -> Brought:
+    """Every batch written in a transaction of its own, which is taken back for a trial, or where a row is wrong."""
+    brought, seen = Brought(), set[str]()
+    for batch in batches:
+        try:
+            with transaction.atomic():
+                brought.rows += [_row(user, one, seen) for one in batch]
+                if undo or brought.count("wrong"):
+                    raise _Undo
+        except _Undo:
+            pass
     return brought
 
 
@@ -93,17 +108,50 @@ class _Row(dict[str, Any]):
     """A table's row, still to be made a record of."""
 
 
-def _try_all(user: User, kind: str, records: list[Any], brought: Brought) -> None:
-    seen: set[str] = set()
+@dataclass(frozen=True, slots=True)
+class _Prepared:
+    """A record of a file, looked at: what writes it, or what is wrong with it."""
+
+    place: int
+    kind: str
+    slug: str
+    name: str
+    record: Any = None
+    put: Put | None = None
+    problems: tuple[Problem, ...] = ()
+
+
+def _prepared(user: User, kind: str, records: list[Any]) -> Iterator[_Prepared]:
     for place, given in enumerate(records):
+        look()
         slug, name = _called(given)
         try:
             record = record_of(kind, given) if isinstance(given, _Row) else given
-            what, slug, name = _try(user, kind, record, seen)
-            found = RowFound(place + 1, kind, slug, name, what)
+            if not isinstance(record, dict):
+                raise BadInput.at("record", "must be an object")
+            yield _Prepared(place + 1, kind, *_called(record), record, _shaped(PREPARE[kind], record))
         except BadInput as error:
-            found = RowFound(place + 1, kind, slug, name, "wrong", error.problems)
-        brought.rows.append(found)
+            yield _Prepared(place + 1, kind, slug, name, problems=error.problems)
+
+
+def _shaped(make: Callable[..., Any], *given: Any) -> Any:
+    """What a function makes of a record; one of another shape is refused in words."""
+    try:
+        return make(*given)
+    except (TypeError, ValueError, KeyError, AttributeError) as error:
+        if isinstance(error, BadInput):
+            raise
+        raise BadInput.at("record", "is not the shape such a record has") from error
+
+
+def _row(user: User, one: _Prepared, seen: set[str]) -> RowFound:
+    look()
+    if one.put is None:
+        return RowFound(one.place, one.kind, one.slug, one.name, "wrong", one.problems)
+    try:
+        return RowFound(one.place, one.kind, *_try(user, one, one.put, seen))
+    except BadInput as error:
+        return RowFound(one.place, one.kind, one.slug, one.name, "wrong", error.problems)
 
 
 def _called(given: Any) -> tuple[str, str]:
@@ -114,10 +162,10 @@ def _called(given: Any) -> tuple[str, str]:
     return str(given.get("slug") or "")[:60], str(name or "")[:120]
 
 
-def _try(user: User, kind: str, record: Any, seen: set[str]) -> tuple[str, str, str]:
-    if not isinstance(record, dict):
-        raise BadInput.at("record", "must be an object")
-    slug = record.get("slug") or free_slug(str(_called(record)[1]))
+def _try(user: User, one: _Prepared, put: Put, seen: set[str]) -> tuple[str, str, str]:
+    """Slug, name and what writing the record does."""
+    record = one.record
+    slug = record.get("slug") or free_slug(str(one.name))
     if not isinstance(slug, str) or not 1 <= len(slug) <= 60 or not set(slug) <= SLUG_LETTERS:
         raise BadInput.at("slug", "accepted: at most 60 letters, digits, - and _")
     if slug in seen:
@@ -125,21 +173,16 @@ def _try(user: User, kind: str, record: Any, seen: set[str]) -> tuple[str, str, 
     seen.add(slug)
     if record.get("standing", HERE) not in (HERE, RETIRED):
         raise BadInput.at("standing", f"accepted: {HERE} or {RETIRED}")
-    before = MODELS[kind].objects.filter(slug=slug).first()
+    before = MODELS[one.kind].objects.filter(slug=slug).first()
     was = (before.changed_at, before.standing) if before else None
-    try:
-        # Its own savepoint: a row that fails halfway leaves nothing for the next to trip over.
-        with transaction.atomic():
-            after = PUT[kind](user, slug, record)
-            if record.get("standing", HERE) != after.standing:
-                after.standing = record["standing"]
-                after.save()
-    except (TypeError, ValueError, KeyError, AttributeError) as error:
-        if isinstance(error, BadInput):
-            raise
-        raise BadInput.at("record", "is not the shape such a record has") from error
+    # Its own savepoint: a row that fails halfway leaves nothing for the next to trip over.
+    with transaction.atomic():
+        after = _shaped(put, user, slug)
+        if record.get("standing", HERE) != after.standing:
+            after.standing = record["standing"]
+            after.save()
     what = "new" if was is None else "same" if was == (after.changed_at, after.standing) else "changed"
-    return what, slug, str(after.name)
+    return slug, str(after.name), what
 
 
 def _only(record: Spec, *names: str) -> None:
@@ -148,14 +191,14 @@ def _only(record: Spec, *names: str) -> None:
         raise BadInput.at(unknown[0][:60], f"there is no such field; accepted: slug, standing, {', '.join(names)}")
 
 
-def _machine(user: User, slug: str, record: Spec) -> Machine:
+def _machine(record: Spec) -> Put:
     _only(record, "note", "spec", "name", "kind")
-    return put_machine(slug, _object(record, "spec"), record.get("note", ""))
+    return lambda user, slug: put_machine(slug, _object(record, "spec"), record.get("note", ""))
 
 
-def _cutter(user: User, slug: str, record: Spec) -> Cutter:
+def _cutter(record: Spec) -> Put:
     _only(record, "name", "count", "place", "set_name", "note", "costs", "spec", "family", "diameter_mm")
-    return put_cutter(
+    return lambda user, slug: put_cutter(
         slug,
         record.get("name") or "",
         _object(record, "spec"),
@@ -167,32 +210,38 @@ def _cutter(user: User, slug: str, record: Spec) -> Cutter:
     )
 
 
-def _material(user: User, slug: str, record: Spec) -> Material:
+def _material(record: Spec) -> Put:
     _only(record, "note", "spec", "name", "iso_group")
-    return put_material(slug, _object(record, "spec"), record.get("note", ""))
+    return lambda user, slug: put_material(slug, _object(record, "spec"), record.get("note", ""))
 
 
-def _check(user: User, slug: str, record: Spec) -> SavedCheck:
-    """A check with its answer stays as it was answered; one without is answered now."""
+def _check(record: Spec) -> Put:
+    """A check with its answer stays as it was answered, marked as brought in; one without is answered now."""
     _only(record, "name", "note", "case", "refs", "answer", "core_version", "made_by", "verdict", "short")
-    case, refs = _object(record, "case"), record.get("refs") or {}
-    if record.get("answer") is None:
+    case, refs, given = _object(record, "case"), record.get("refs") or {}, record.get("answer")
+    if given is not None:
+        if not is_check(given):
+            raise BadInput.at("answer", "is not the shape of an answer")
+        verdict = verdict_of(case)
+        return lambda user, slug: put_check(user, slug, record, verdict)
+    name, note, found = record.get("name") or "", record.get("note") or "", answered(case)
+
+    def put(user: User, slug: str) -> SavedCheck:
         kept = SavedCheck.objects.filter(slug=slug).first()
-        if kept is not None and kept.case == case and (kept.name, kept.note) == (record.get("name"), record.get("note") or ""):
+        if kept is not None and kept.case == case and (kept.name, kept.note) == (name, note):
             return kept
-        return keep_check(user, record.get("name") or "", case, refs if isinstance(refs, dict) else {}, record.get("note") or "", slug)
-    if not is_check(record["answer"]):
-        raise BadInput.at("answer", "is not the shape of an answer")
-    return put_check(user, slug, record)
+        return keep_answered(user, name, case, refs if isinstance(refs, dict) else {}, found, note, slug)
+
+    return put
 
 
-def _plan(user: User, slug: str, record: Spec) -> SavedPlan:
+def _plan(record: Spec) -> Put:
     """A plan with its answer stays as it was answered; one without is planned now, from this shop's crib."""
     _only(record, "name", "note", "asked", "answer", "ticks", "core_version", "made_by")
     _object(record, "asked")
     if record.get("answer") is not None and not is_plan(record["answer"]):
         raise BadInput.at("answer", "is not the shape of a plan")
-    return put_plan(user, slug, record)
+    return lambda user, slug: put_plan(user, slug, record)
 
 
 def _object(record: Spec, name: str) -> Spec:
@@ -202,7 +251,7 @@ def _object(record: Spec, name: str) -> Spec:
     return value
 
 
-PUT: dict[str, Callable[[User, str, Spec], Any]] = {
+PREPARE: dict[str, Callable[[Spec], Put]] = {
     "machines": _machine,
     "cutters": _cutter,
     "materials": _material,

@@ -12,10 +12,11 @@ from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
+from bore.limits.judgement import VERDICTS
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.people.models import User
 from shop.records.slugs import free_slug
-from shop.records.standing import BINNED, HERE
+from shop.records.standing import BINNED, HERE, ChangedMeanwhile
 
 Kept = TypeVar("Kept", SavedCheck, SavedPlan)
 LONGEST_NAME, LONGEST_NOTE = 120, 4000
@@ -31,28 +32,70 @@ def checked_name(name: str, note: str) -> tuple[str, str]:
     return name, note
 
 
-@transaction.atomic
 def keep_check(
-    user: User, name: str, case: dict[str, Any], refs: dict[str, Any], note: str = "", slug: str | None = None, demo: bool = False
+    user: User,
+    name: str,
+    case: dict[str, Any],
+    refs: dict[str, Any],
+    note: str = "",
+    slug: str | None = None,
+    demo: bool = False,
+    revision: int | None = None,
 ) -> SavedCheck:
-    """Compute and keep a check. A slug that exists is replaced (its history keeps what it was)."""
+    """Compute and keep a check. A slug that exists is replaced (its history keeps what it was); raises ChangedMeanwhile where it is not at
+    the revision it was read at."""
+    # Worked out before the database is held.
+    return keep_answered(user, name, case, refs, answered(case), note, slug, demo, revision)
+
+
+def answered(case: dict[str, Any]) -> dict[str, Any]:
+    """The answer to a case, as it is kept. Raises BadInput."""
+    return dict(as_data(plain_answer(check(read_case(case), recorded=False))))
+
+
+def keep_answered(
+    user: User,
+    name: str,
+    case: dict[str, Any],
+    refs: dict[str, Any],
+    found: dict[str, Any],
+    note: str = "",
+    slug: str | None = None,
+    demo: bool = False,
+    revision: int | None = None,
+) -> SavedCheck:
+    """Keep a check that was worked out just now."""
     name, note = checked_name(name, note)
-    found = as_data(plain_answer(check(read_case(case), recorded=False)))
-    kept = SavedCheck.objects.select_for_update().filter(slug=slug).first() if slug else None
-    if kept is None:
-        kept = SavedCheck(slug=slug or free_slug(name), made_by=user, demo=demo)
-    elif (kept.name, kept.note, kept.case, kept.refs, kept.answer) == (name, note, case, refs, found):
-        return kept
-    kept.name, kept.note, kept.case, kept.refs, kept.answer, kept.core_version = name, note, case, refs, found, VERSION
+    with transaction.atomic():
+        kept = standing_at(SavedCheck, slug, revision)
+        if kept is None:
+            kept = SavedCheck(slug=slug or free_slug(name), made_by=user, demo=demo)
+        elif (kept.name, kept.note, kept.case, kept.refs, kept.answer) == (name, note, case, refs, found):
+            return kept
+        kept.name, kept.note, kept.case, kept.refs, kept.answer, kept.core_version = name, note, case, refs, found, VERSION
+        return written(kept, user)
+
+
+def standing_at(model: type[Kept], slug: str | None, revision: int | None) -> Kept | None:
+    """The kept record of a slug, locked; None where there is none. Raises ChangedMeanwhile where it is not at the revision it was read at."""
+    kept = model._default_manager.select_for_update().filter(slug=slug).first() if slug else None
+    if kept is not None and revision is not None and kept.revision != revision:
+        raise ChangedMeanwhile(kept.name, kept.revision)
+    return kept
+
+
+def written(kept: Kept, user: User, brought: dict[str, Any] | None = None) -> Kept:
+    """A check or plan saved: by whom, one revision further, brought in from a file or made here."""
+    kept.revision = kept.revision + 1 if kept.pk else 1
+    kept.changed_by, kept.brought = user, brought or {}
     kept.save()
     return kept
 
 
-@transaction.atomic
-def put_check(user: User, slug: str, record: dict[str, Any]) -> SavedCheck:
-    """A check kept elsewhere, with the answer it was given there, whose shape whoever brings it in has looked at. Raises BadInput."""
+def put_check(user: User, slug: str, record: dict[str, Any], verdict_here: str) -> SavedCheck:
+    """A check kept elsewhere, with the answer it was given there, whose shape whoever brings it in has looked at, and what it comes to here.
+    Raises BadInput."""
     name, note = checked_name(str(record.get("name") or ""), str(record.get("note") or ""))
-    read_case(record["case"])
     values = {
         "name": name,
         "note": note,
@@ -61,21 +104,28 @@ def put_check(user: User, slug: str, record: dict[str, Any]) -> SavedCheck:
         "answer": record["answer"],
         "core_version": str(record.get("core_version") or VERSION)[:20],
     }
-    return kept_elsewhere(SavedCheck, user, slug, record, values)
+    with transaction.atomic():
+        return kept_elsewhere(SavedCheck, user, slug, record, values, verdict_here)
 
 
-def kept_elsewhere(model: type[Kept], user: User, slug: str, record: dict[str, Any], values: dict[str, Any]) -> Kept:
-    """A check or plan brought in from a file, under its slug and its maker's name where that is known here; unchanged it is not written."""
+def verdict_of(case: dict[str, Any]) -> str:
+    """What a case comes to. Raises BadInput."""
+    return VERDICTS[int(check(read_case(case), recorded=False).result.verdict)]
+
+
+def kept_elsewhere(model: type[Kept], user: User, slug: str, record: dict[str, Any], values: dict[str, Any], verdict_here: str) -> Kept:
+    """A check or plan brought in from a file, under its slug, marked as brought in; unchanged it is not written. It is whoever brings it in
+    that stands for it: the name in the file is only told."""
     kept = model._default_manager.select_for_update().filter(slug=slug).first()
     if kept is None:
-        kept = model(slug=slug, made_by=User.objects.filter(username=str(record.get("made_by") or "")).first() or user)
+        kept = model(slug=slug, made_by=user)
     elif all(getattr(kept, field) == value for field, value in values.items()) and kept.standing == HERE:
         return kept
     for field, value in values.items():
         setattr(kept, field, value)
     kept.standing = HERE
-    kept.save()
-    return kept
+    told = {"made_by": str(record.get("made_by") or "")[:150], "core_version": values["core_version"], "verdict_here": verdict_here}
+    return written(kept, user, told)
 
 
 @transaction.atomic

@@ -7,7 +7,19 @@ from simple_history.models import HistoricalRecords
 from shop.records.standing import Standing
 
 
-class SavedCheck(Standing):
+class Kept(Standing):
+    """What a check and a plan have in common: who made it, who changed it last, how often, and where it came from."""
+
+    revision = models.PositiveIntegerField(default=1)
+    # Whose name and version stood on it in the file it came from, and its verdict here; empty where it was made here.
+    brought = models.JSONField(default=dict, blank=True)
+    changed_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
+
+    class Meta:
+        abstract = True
+
+
+class SavedCheck(Kept):
     """A check somebody kept. The answer stays what it was, whatever becomes of the machine or of the methods."""
 
     slug = models.SlugField(max_length=60, unique=True)
@@ -30,7 +42,7 @@ class SavedCheck(Standing):
         return self.name
 
 
-class SavedPlan(Standing):
+class SavedPlan(Kept):
     """A plan somebody kept, with the ticks of its checklist. The answer stays what it was, whatever becomes of the crib."""
 
     slug = models.SlugField(max_length=60, unique=True)

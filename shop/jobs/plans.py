@@ -9,7 +9,7 @@ from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.plan_step import HELD_WORDS
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
-from shop.jobs.actions import checked_name, kept_elsewhere
+from shop.jobs.actions import checked_name, kept_elsewhere, standing_at, written
 from shop.jobs.models import SavedPlan
 from shop.people.models import User
 from shop.records.slugs import free_slug
@@ -93,26 +93,38 @@ def plan_anywhere(data: Spec, first: int, count: int) -> Spec:
     return dict(found) | {"tried": first + len(some), "of": len(every)}
 
 
-@transaction.atomic
 def keep_plan(
-    user: User, name: str, asked: Spec, ticks: list[str], note: str = "", slug: str | None = None, demo: bool = False
+    user: User,
+    name: str,
+    asked: Spec,
+    ticks: list[str],
+    note: str = "",
+    slug: str | None = None,
+    demo: bool = False,
+    revision: int | None = None,
 ) -> SavedPlan:
-    """Work a plan out and keep it. A slug that exists is replaced (its history keeps what it was)."""
+    """Work a plan out and keep it. A slug that exists is replaced (its history keeps what it was); raises ChangedMeanwhile where it is not
+    at the revision it was read at."""
     name, note = checked_name(name, note)
     _checked(asked, ticks)
-    # The other ways are looked for again when the plan is opened.
-    found = plan_here(asked | {"plan": asked["plan"] | {"alternatives": False}} if isinstance(asked.get("plan"), dict) else asked)
+    found = plan_here(_without_other_ways(asked))
     if not found["plan"]["steps"]:
         raise BadInput.at("plan.hole", f"has no row of steps to keep: {'; '.join(found['says'])}")
-    kept = SavedPlan.objects.select_for_update().filter(slug=slug).first() if slug else None
-    if kept is None:
-        kept = SavedPlan(slug=slug or free_slug(name), made_by=user, demo=demo)
-    elif (kept.name, kept.note, kept.asked, kept.answer, kept.ticks) == (name, note, asked, found, ticks) and kept.standing == HERE:
-        return kept
-    kept.name, kept.note, kept.asked, kept.answer, kept.ticks, kept.core_version = name, note, asked, found, ticks, VERSION
-    kept.standing = HERE
-    kept.save()
-    return kept
+    # The search is over before the database is held.
+    with transaction.atomic():
+        kept = standing_at(SavedPlan, slug, revision)
+        if kept is None:
+            kept = SavedPlan(slug=slug or free_slug(name), made_by=user, demo=demo)
+        elif (kept.name, kept.note, kept.asked, kept.answer, kept.ticks) == (name, note, asked, found, ticks) and kept.standing == HERE:
+            return kept
+        kept.name, kept.note, kept.asked, kept.answer, kept.ticks, kept.core_version = name, note, asked, found, ticks, VERSION
+        kept.standing = HERE
+        return written(kept, user)
+
+
+def _without_other_ways(asked: Spec) -> Spec:
+    """What is asked without the other ways, which are looked for again when the plan is opened."""
+    return asked | {"plan": asked["plan"] | {"alternatives": False}} if isinstance(asked.get("plan"), dict) else asked
 
 
 def _checked(asked: Spec, ticks: Any) -> None:
@@ -129,7 +141,8 @@ def put_plan(user: User, slug: str, record: Spec) -> SavedPlan:
     name, note = checked_name(str(record.get("name") or ""), str(record.get("note") or ""))
     asked, ticks = record["asked"], record.get("ticks") or []
     _checked(asked, ticks)
-    answer = record.get("answer") or plan_here(asked)
+    answer = record.get("answer") or plan_here(_without_other_ways(asked))
     values = {"name": name, "note": note, "asked": asked, "answer": answer, "ticks": ticks}
     values["core_version"] = str(record.get("core_version") or VERSION)[:20]
-    return kept_elsewhere(SavedPlan, user, slug, record, values)
+    # What it comes to on this crib is worked out when it is opened: a search for each would take a file of plans minutes.
+    return kept_elsewhere(SavedPlan, user, slug, record, values, "")

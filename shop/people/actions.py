@@ -8,10 +8,13 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from bore.base.errors import BadInput
+from shop.people.lockout import unlock
 from shop.people.models import User
 from shop.people.roles import ADMIN, ROLES
 
-USERNAME = re.compile(r"^[\w.@+-]{2,40}$")
+USERNAME = re.compile(r"[A-Za-z0-9_.@+-]{2,40}")
+# No longer than the form for signing in takes.
+LONGEST_PASSWORD = 200
 
 
 def _checked_role(role: str) -> str:
@@ -21,6 +24,8 @@ def _checked_role(role: str) -> str:
 
 
 def _set_password(user: User, password: str) -> None:
+    if len(password) > LONGEST_PASSWORD:
+        raise BadInput.at("password", f"is too long; accepted: at most {LONGEST_PASSWORD} characters")
     try:
         validate_password(password, user)
     except ValidationError as error:
@@ -31,8 +36,8 @@ def _set_password(user: User, password: str) -> None:
 @transaction.atomic
 def add_person(username: str, name: str, role: str, password: str) -> User:
     """A new account. Raises BadInput naming the field that will not do."""
-    if not USERNAME.match(username):
-        raise BadInput.at("username", "accepted: 2 to 40 letters, digits and . @ + - _")
+    if not USERNAME.fullmatch(username):
+        raise BadInput.at("username", "accepted: 2 to 40 plain letters, digits and . @ + - _")
     if User.objects.filter(username__iexact=username).exists():
         raise BadInput.at("username", f"“{username}” is taken")
     user = User(username=username, first_name=_checked_name(name), role=_checked_role(role))
@@ -60,6 +65,7 @@ def change_person(user: User, changes: dict[str, Any]) -> User:
         user.is_active = bool(changes["active"])
     if "password" in changes:
         _set_password(user, changes["password"])
+        unlock(user.username)
     user.save()
     if not User.objects.filter(role=ADMIN, is_active=True).exists():
         raise BadInput.at("role", "somebody has to stay admin; make another admin first")

@@ -7,13 +7,18 @@ from typing import Any
 from shop.people.lockout import TRIES, WAIT
 
 ROOT = Path(__file__).resolve().parents[2]
-DATA = Path(os.environ.get("FIERCE_BORE_DATA", ROOT / "data"))
+DATA = Path(os.environ.get("FIERCE_BORE_DATA") or ROOT / "data")
 WEB = ROOT / "web" / "dist"
 
 DEBUG = False
+# Whether something in front of this ends TLS and says, itself, where a request comes from.
+BEHIND_PROXY = os.environ.get("FIERCE_BORE_PROXY") == "1"
 SECRET_KEY = os.environ.get("FIERCE_BORE_SECRET", "")
 ALLOWED_HOSTS: list[str] = []
 DEMO = False
+
+# How many days the history of records reaches back; 0: for ever.
+HISTORY_DAYS = int(os.environ.get("FIERCE_BORE_HISTORY_DAYS") or 0)
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -30,6 +35,7 @@ INSTALLED_APPS = [
     "shop.demo",
 ]
 MIDDLEWARE = [
+    "shop.log.RequestLogMiddleware",
     "shop.headers.HeadersMiddleware",
     "shop.headers.SizeMiddleware",
     "django.middleware.security.SecurityMiddleware",
@@ -76,6 +82,7 @@ AXES_COOLOFF_TIME = WAIT
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "shop.people.lockout.locked_out"
 AXES_RESET_ON_SUCCESS = True
+AXES_CLIENT_IP_CALLABLE = "shop.people.lockout.place_of"
 AXES_DISABLE_ACCESS_LOG = True
 AXES_VERBOSE = False
 AUTH_PASSWORD_VALIDATORS = [
@@ -106,14 +113,29 @@ SESSION_COOKIE_AGE = 12 * 3600
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
+CSRF_FAILURE_VIEW = "shop.refusals.on_forbidden"
 X_FRAME_OPTIONS = "DENY"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 # How big each kind of body may be is `shop.headers`' affair; this is the most of all.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 32 * 1024 * 1024
-LOGGING = {
+# One line of JSON for each request, sign-in and fault: to the console, which whatever runs this keeps and turns over, or to a file, which is
+# opened anew when it is moved away (logrotate).
+LOG_FILE = os.environ.get("FIERCE_BORE_LOG", "")
+LOG_HANDLER: dict[str, Any] = (
+    {"class": "logging.handlers.WatchedFileHandler", "filename": LOG_FILE, "delay": True}
+    if LOG_FILE
+    else {"class": "logging.StreamHandler"}
+)
+LOGGING: dict[str, Any] = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
+    "formatters": {"json": {"()": "shop.log.JsonFormatter"}},
+    "handlers": {"lines": LOG_HANDLER | {"formatter": "json"}},
+    "root": {"handlers": ["lines"], "level": "WARNING"},
+    "loggers": {
+        "shop": {"level": os.environ.get("FIERCE_BORE_LOG_LEVEL", "INFO")},
+        "axes": {"level": "ERROR"},
+        "django.request": {"level": "ERROR"},
+    },
 }

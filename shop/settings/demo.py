@@ -21,4 +21,5 @@ def _kept_secret() -> str:
 
 
 SECRET_KEY = _kept_secret()
+LOGGING["loggers"]["shop"]["level"] = "WARNING"
 MIDDLEWARE = [*MIDDLEWARE, "shop.people.demo_sign_in.DemoSignInMiddleware"]

@@ -5,6 +5,7 @@ SQLite's own online backup copies a database that is being written to and gets o
 
 import contextlib
 import os
+import shutil
 import sqlite3
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -13,6 +14,7 @@ from pathlib import Path
 
 from django.conf import settings
 from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
 from django.db.migrations.loader import MigrationLoader
 
 PREFIX, DAMAGED, SUFFIX = "shop-", "damaged-", ".sqlite3"
@@ -157,3 +159,35 @@ def _out_of_the_way() -> Restored:
 def backups() -> list[Path]:
     """Backups that are there, newest first."""
     return sorted(backup_folder().glob(f"{PREFIX}*{SUFFIX}"), reverse=True)
+
+
+def keep_newest(count: int) -> list[Path]:
+    """Take away all but the newest backups of their folder; those that went. What was moved aside as damaged stays."""
+    gone = backups()[max(count, 1) :]
+    for place in gone:
+        place.unlink()
+    return gone
+
+
+def copy_to(place: Path, folder: Path) -> Path:
+    """A backup in a second place too, whole or not at all; looked over there."""
+    folder.mkdir(parents=True, exist_ok=True)
+    unfinished, copied = folder / f"{place.name}.unfinished", folder / place.name
+    try:
+        shutil.copyfile(place, unfinished)
+        os.chmod(unfinished, 0o600)
+        found = verify(unfinished)
+        if found.problems:
+            raise ValueError(f"the copy in {folder} is not sound: {found.problems[0]}")
+        unfinished.replace(copied)
+    finally:
+        unfinished.unlink(missing_ok=True)
+    return copied
+
+
+def has_steps_to_take() -> bool:
+    """Whether the database that stands there is of an earlier version than this program."""
+    if not database().exists():
+        return False
+    executor = MigrationExecutor(connection)
+    return bool(executor.migration_plan(executor.loader.graph.leaf_nodes()))

@@ -1,16 +1,25 @@
-"""Emptying the bin of what has lain there long enough."""
+"""What is not kept for ever: the bin after a while, wrong passwords, and, where the shop says so, old history."""
 
+from collections.abc import Callable
 from datetime import timedelta
 
+from axes.models import AccessAttempt
+from django.conf import settings
+from django.core.management import call_command
 from django.db import transaction
 from django.utils import timezone
 
+from shop.people.models import User
 from shop.records.standing import BIN_DAYS, BINNED
 from shop.upkeep.history import MODELS
+from shop.yard.models import Stage
+
+# How long wrong passwords are remembered.
+ATTEMPT_DAYS = 90
+Gone = dict[str, int]
 
 
-@transaction.atomic
-def empty_bin() -> dict[str, int]:
+def empty_bin() -> Gone:
     """Delete for good what was put in the bin more than `BIN_DAYS` ago; how many of each went. Their history stays."""
     before = timezone.now() - timedelta(days=BIN_DAYS)
     gone = {}
@@ -19,4 +28,39 @@ def empty_bin() -> dict[str, int]:
         for one in old:
             one.delete()
         gone[kind] = len(old)
+    return gone
+
+
+def forget_attempts() -> Gone:
+    """Forget wrong passwords of long ago."""
+    count, _ = AccessAttempt.objects.filter(attempt_time__lt=timezone.now() - timedelta(days=ATTEMPT_DAYS)).delete()
+    return {"old wrong passwords": count}
+
+
+def forget_history() -> Gone:
+    """Forget what records were longer ago than the shop's own setting; nothing where it has set none."""
+    if not settings.HISTORY_DAYS:
+        return {}
+    before, count = timezone.now() - timedelta(days=settings.HISTORY_DAYS), 0
+    for model in (*MODELS.values(), Stage, User):
+        count += model.history.filter(history_date__lt=before).delete()[0]
+    return {"entries of old history": count}
+
+
+def end_sessions() -> Gone:
+    """Forget sessions that have run out."""
+    call_command("clearsessions")
+    return {}
+
+
+# Every rule of what is not kept, a line each: what comes later joins here.
+RULES: tuple[Callable[[], Gone], ...] = (empty_bin, forget_attempts, forget_history, end_sessions)
+
+
+def tidy() -> Gone:
+    """Apply every rule, each whole or not at all; what went."""
+    gone: Gone = {}
+    for rule in RULES:
+        with transaction.atomic():
+            gone |= rule()
     return gone

@@ -67,7 +67,7 @@ def _nobody_is_locked_out() -> Iterator[None]:
 def test_every_route_is_in_the_table_of_permissions() -> None:
     routes = {(method.upper(), path) for path, methods in api.get_openapi_schema()["paths"].items() for method in methods}
     assert {(row["method"], row["path"]) for row in permissions()} == routes
-    assert {row["path"] for row in permissions() if row["least_role"] == "anybody"} == {"/api/health", "/api/sign-in"}
+    assert {row["path"] for row in permissions() if row["least_role"] == "anybody"} == {"/api/health", "/api/live", "/api/sign-in"}
 
 
 def test_every_route_for_every_role(crew: dict[str, Client]) -> None:
@@ -192,7 +192,7 @@ def test_a_real_installation_starts_with_its_first_admin(db: None) -> None:
 
 
 def test_the_demo_signs_in_on_this_machine_only(yard: dict[str, int]) -> None:
-    assert Client().get("/api/me").json() | {"name": ""} == {"username": "demo", "name": "", "role": "admin", "demo": True}
+    assert Client().get("/api/me").json() | {"name": ""} == {"username": "demo", "name": "", "role": "lead", "demo": True}
     assert Client(REMOTE_ADDR=ELSEWHERE).get("/api/me").status_code == 401
     assert Client(HTTP_X_FORWARDED_FOR="192.0.2.9").get("/api/me").status_code == 401
 

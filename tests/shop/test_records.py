@@ -131,7 +131,7 @@ def manage(*arguments: str, **environment: str) -> subprocess.CompletedProcess[s
     )
 
 
-def test_the_production_settings_pass_djangos_own_check() -> None:
+def test_the_production_settings_pass_djangos_own_check(tmp_path: Path) -> None:
     found = manage(
         "check",
         "--deploy",
@@ -139,13 +139,29 @@ def test_the_production_settings_pass_djangos_own_check() -> None:
         "WARNING",
         DJANGO_SETTINGS_MODULE="shop.settings.production",
         DJANGO_ALLOW_ASYNC_UNSAFE="",
-        FIERCE_BORE_SECRET="s3cret-" + "abcdefghij" * 6,
         FIERCE_BORE_HOSTS="yard.example",
+        FIERCE_BORE_DATA=str(tmp_path),
+        FIERCE_BORE_SECRET=GOOD_SECRET,
     )
     assert found.returncode == 0, found.stderr
-    refused = manage("check", DJANGO_SETTINGS_MODULE="shop.settings.production", DJANGO_ALLOW_ASYNC_UNSAFE="", FIERCE_BORE_SECRET="short")
+
+
+GOOD_SECRET = "s3cret-" + "abcdefghijklmnop" * 4
+
+
+@pytest.mark.parametrize(
+    ("environment", "said"),
+    [
+        ({"FIERCE_BORE_SECRET": "short"}, "at least 50 characters"),
+        ({"FIERCE_BORE_SECRET": "a" * 50}, "12 of them different"),
+        ({"FIERCE_BORE_DATA": ""}, "must name the folder"),
+    ],
+)
+def test_a_real_shop_does_not_start_half_set_up(environment: dict[str, str], said: str, tmp_path: Path) -> None:
+    good = {"FIERCE_BORE_SECRET": GOOD_SECRET, "FIERCE_BORE_DATA": str(tmp_path), "DJANGO_SETTINGS_MODULE": "shop.settings.production"}
+    refused = manage("check", DJANGO_ALLOW_ASYNC_UNSAFE="", **(good | environment))
     assert refused.returncode != 0
-    assert "at least 50 characters" in refused.stderr
+    assert said in refused.stderr
 
 
 def test_a_database_made_by_the_commands_takes_them_again(tmp_path: Path, demo_database: Path) -> None:

@@ -23,6 +23,7 @@ from bore.quantities.notation import READABLE, read_quantity
 from bore.ways.match import match
 from bore.ways.reconcile import settle
 from bore.ways.ways_out import ways_out
+from shop.api.heavy import heavy
 from shop.api.requests import read_job_case, read_json, resolved, with_yard
 from shop.api.schemas import (
     Answer,
@@ -43,7 +44,7 @@ from shop.records.standing import HERE
 from shop.yard.models import Cutter
 
 router = Router(tags=["checks"])
-REFUSALS = {401: Errors, 403: Errors, 413: Errors, 422: Errors}
+REFUSALS = {401: Errors, 403: Errors, 413: Errors, 422: Errors, 429: Errors, 499: Errors}
 
 
 def takes(schema: dict[str, Any]) -> dict[str, Any]:
@@ -74,9 +75,9 @@ SETTLE = {
 }
 
 
-def as_json(data: Any) -> HttpResponse:
+def as_json(data: Any, status: int = 200) -> HttpResponse:
     """An answer straight to the wire: its shape is what describes it."""
-    return HttpResponse(json_bytes(data), content_type="application/json")
+    return HttpResponse(json_bytes(data), content_type="application/json", status=status)
 
 
 @router.post("/check", response={200: Answer, **REFUSALS}, openapi_extra=takes(CASE))
@@ -181,12 +182,14 @@ PROGRAM = {
 
 
 @router.post("/ways-out", response={200: WaysOutAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+@heavy()
 def ways_out_of_case(request: HttpRequest) -> HttpResponse:
     """Changes that would make the job go, each checked, cheapest first; from the shop's yard unless the case brings its own."""
     return as_json(ways_out_answer(ways_out(read_case(with_yard(read_job_case(request))))))
 
 
 @router.post("/match", response={200: MatchAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+@heavy()
 def match_case(request: HttpRequest) -> HttpResponse:
     """Every machine with every cutter that makes the hole, best first; from the shop's yard unless the case brings its own."""
     job = read_case(with_yard(read_job_case(request)))

@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from bore.base.errors import BadInput
+from shop.api.heavy import heavy
 from shop.api.routers.checks import as_json
 from shop.api.routers.yard import WRITES
 from shop.api.schemas import Brought as BroughtAnswer
@@ -18,6 +19,8 @@ from shop.people.roles import lead, machinist
 from shop.records.json_out import json_bytes
 
 router = Router(tags=["files"])
+# A whole shop of some thousand records, s.
+MOST_IMPORT_S = 300.0
 Kind = Literal["machines", "cutters", "materials", "checks"]
 Table = Literal["csv", "xlsx"]
 ANY_FILE = {"200": {"description": "OK", "content": {"*/*": {"schema": {"type": "string", "format": "binary"}}}}}
@@ -65,6 +68,7 @@ def _as_data(found: Brought) -> dict[str, Any]:
 
 
 @router.post("/import/{kind}", auth=lead, response={200: BroughtAnswer, **WRITES}, openapi_extra=BODY)
+@heavy(MOST_IMPORT_S)
 def import_file(
     request: HttpRequest,
     kind: Literal["shop", "machines", "cutters", "materials", "checks"],

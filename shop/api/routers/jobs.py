@@ -19,6 +19,7 @@ from shop.records.standing import BINNED, HERE
 from shop.yard.models import Cutter, Machine
 
 router = Router(tags=["saved checks"])
+REVISION = {"type": ["integer", "null"], "description": "the revision it was read at; where it is another by now, nothing is kept (409)"}
 KEEP = {
     "type": "object",
     "required": ["name", "case"],
@@ -28,6 +29,7 @@ KEEP = {
         "note": {"type": "string", "maxLength": 4000},
         "case": CASE,
         "refs": {"type": "object"},
+        "revision": REVISION,
     },
 }
 
@@ -39,6 +41,9 @@ def head_of(kept: SavedCheck | SavedPlan) -> dict[str, Any]:
         "name": kept.name,
         "note": kept.note,
         "made_by": kept.made_by.username,
+        "changed_by": kept.changed_by.username if kept.changed_by else kept.made_by.username,
+        "revision": kept.revision,
+        "brought": kept.brought or None,
         "changed_at": kept.changed_at.isoformat(),
         "demo": kept.demo,
     }
@@ -51,13 +56,20 @@ def _whole(kept: SavedCheck) -> dict[str, Any]:
 @router.get("/checks", response={200: list[CheckSummary], 401: Errors, 422: Errors})
 def list_checks(request: HttpRequest, binned: bool = False) -> list[dict[str, Any]]:
     """Saved checks, newest change first; or those in the bin."""
-    kept = SavedCheck.objects.filter(standing=BINNED if binned else HERE).select_related("made_by")
+    kept = SavedCheck.objects.filter(standing=BINNED if binned else HERE).select_related("made_by", "changed_by")
     return [head_of(one) | {"verdict": one.answer["verdict"], "short": short_form(one.case)} for one in kept]
 
 
-def _asked(request: HttpRequest) -> tuple[str, dict[str, Any], dict[str, Any], str]:
+def revision_in(data: dict[str, Any]) -> int | None:
+    """The revision a record was read at; raises BadInput for what is none."""
+    revision = data.get("revision")
+    if revision is not None and (isinstance(revision, bool) or not isinstance(revision, int) or revision < 1):
+        raise BadInput.at("revision", "accepted: the whole number it had when it was read")
+    return revision
+
+
+def _asked(data: dict[str, Any]) -> tuple[str, dict[str, Any], dict[str, Any], str]:
     """Name, case, refs and note of a request to keep a check."""
-    data = read_json(request)
     case, refs = data.get("case"), data.get("refs", {})
     if not isinstance(case, dict):
         raise BadInput.at("case", "is needed, as an object")
@@ -70,7 +82,7 @@ def _asked(request: HttpRequest) -> tuple[str, dict[str, Any], dict[str, Any], s
 def save_check(request: HttpRequest) -> HttpResponse:
     """Check a case and keep it with its answer."""
     user: Any = request.user
-    return as_json(_whole(keep_check(user, *_asked(request))))
+    return as_json(_whole(keep_check(user, *_asked(read_json(request)))))
 
 
 @router.put("/checks/{slug}", auth=machinist, response={200: SavedCheckAnswer, **FINDS}, openapi_extra=takes(KEEP))
@@ -78,13 +90,14 @@ def replace_check(request: HttpRequest, slug: str) -> HttpResponse:
     """Check a case and keep it in the place of one already kept; what that was stays in its history."""
     get_object_or_404(SavedCheck, slug=slug)
     user: Any = request.user
-    return as_json(_whole(keep_check(user, *_asked(request), slug=slug)))
+    data = read_json(request)
+    return as_json(_whole(keep_check(user, *_asked(data), slug=slug, revision=revision_in(data))))
 
 
 @router.get("/checks/{slug}", response={200: SavedCheckAnswer, 401: Errors, 404: Errors})
 def read_check(request: HttpRequest, slug: str) -> HttpResponse:
     """A saved check as it was asked and answered."""
-    return as_json(_whole(get_object_or_404(SavedCheck.objects.select_related("made_by"), slug=slug)))
+    return as_json(_whole(get_object_or_404(SavedCheck.objects.select_related("made_by", "changed_by"), slug=slug)))
 
 
 @router.delete("/checks/{slug}", auth=machinist, response={200: PutAway, **FINDS})

@@ -13,7 +13,8 @@ from shop.api.routers.session import me_as_data
 from shop.api.routers.yard import FINDS, WRITES
 from shop.api.schemas import Errors, Me, Person
 from shop.api.schemas.shop import Role
-from shop.people.actions import add_person, change_person
+from shop.people.actions import LONGEST_PASSWORD, add_person, change_person
+from shop.people.lockout import locked_out, place_has_tried_enough
 from shop.people.models import User
 from shop.people.roles import FromThePage, admin
 
@@ -65,8 +66,10 @@ def _as_data(user: User) -> dict[str, Any]:
 
 @router.post("/sign-in", auth=FromThePage(), response={200: Me, 403: Errors, 422: Errors, 429: Errors})
 def sign_in(request: HttpRequest, given: SignIn) -> HttpResponse:
-    """Sign in; too many wrong passwords lock the name out for a while."""
-    user = authenticate(request, username=given.username[:150], password=given.password[:200])
+    """Sign in; too many wrong passwords lock the name out at this place for a while, and very many the place."""
+    if place_has_tried_enough(request):
+        return locked_out(request)
+    user = authenticate(request, username=given.username[:150], password=given.password[: LONGEST_PASSWORD + 1])
     if user is None:
         raise BadInput.at("password", "name and password do not go together")
     login(request, user)
@@ -80,11 +83,14 @@ def sign_out(request: HttpRequest) -> dict[str, bool]:
     return {"ok": True}
 
 
-@router.post("/me/password", response={200: Me, **WRITES})
+@router.post("/me/password", response={200: Me, 429: Errors, **WRITES})
 def own_password(request: HttpRequest, given: NewPassword) -> HttpResponse:
     """Change one's own password; this session goes on, others end."""
     user: Any = request.user
-    if not user.check_password(given.old):
+    if place_has_tried_enough(request):
+        return locked_out(request)
+    # Asked as signing in asks, so that guessing here is counted as it is there.
+    if authenticate(request, username=user.username, password=given.old[: LONGEST_PASSWORD + 1]) is None:
         raise BadInput.at("old", "is not your password")
     user = change_person(user, {"password": given.new})
     update_session_auth_hash(request, user)

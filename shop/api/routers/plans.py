@@ -10,9 +10,10 @@ from bore.answers.program import run_answer, written_answer
 from bore.base.errors import BadInput
 from bore.plan.task import THREADS, WANTS
 from bore.plan.times import KINDS
+from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
-from shop.api.routers.jobs import head_of
+from shop.api.routers.jobs import REVISION, head_of, revision_in
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan, PlanAnswer, PlanSummary, PutAway
 from shop.jobs.actions import bin_check, unbin_check
@@ -76,6 +77,7 @@ KEEP: dict[str, Any] = {
         "note": {"type": "string", "maxLength": 4000},
         "asked": {**PLAN, "properties": {**PLAN["properties"], "screen": {"type": "object"}}},
         "ticks": {"type": "array", "items": {"type": "string", "maxLength": 60}, "maxItems": 100},
+        "revision": REVISION,
     },
 }
 PROGRAM_STEP = {
@@ -113,12 +115,14 @@ def _filled(data: dict[str, Any]) -> dict[str, Any]:
 
 
 @router.post("/plan", response={200: PlanAnswer, **REFUSALS}, openapi_extra=takes(PLAN))
+@heavy()
 def plan_hole(request: HttpRequest) -> HttpResponse:
     """The steps from solid metal to the hole as drawn, each checked; from the shop's crib unless the case brings its own."""
     return as_json(plan_here(_filled(read_json(request))))
 
 
 @router.post("/plan-anywhere", response={200: AnywhereAnswer, **REFUSALS}, openapi_extra=takes(ANYWHERE))
+@heavy()
 def plan_on_any(request: HttpRequest) -> HttpResponse:
     """The plan on some of the shop's machines, `count` of them from the `first`: asked for a few at a time, a search can be watched
     and stopped."""
@@ -158,7 +162,7 @@ def _whole(kept: SavedPlan) -> dict[str, Any]:
 @router.get("/plans", response={200: list[PlanSummary], 401: Errors, 422: Errors})
 def list_plans(request: HttpRequest, binned: bool = False) -> list[dict[str, Any]]:
     """Kept plans, newest change first; or those in the bin."""
-    kept = SavedPlan.objects.filter(standing=BINNED if binned else HERE).select_related("made_by")
+    kept = SavedPlan.objects.filter(standing=BINNED if binned else HERE).select_related("made_by", "changed_by")
     return [_head(one) for one in kept]
 
 
@@ -169,16 +173,18 @@ def _kept(request: HttpRequest, slug: str | None) -> HttpResponse:
         raise BadInput.at("asked", "is needed, as an object")
     user: Any = request.user
     name, note = str(data.get("name") or ""), str(data.get("note") or "")
-    return as_json(_whole(keep_plan(user, name, _filled(asked), data.get("ticks") or [], note, slug)))
+    return as_json(_whole(keep_plan(user, name, _filled(asked), data.get("ticks") or [], note, slug, revision=revision_in(data))))
 
 
 @router.post("/plans", auth=machinist, response={200: KeptPlan, **WRITES}, openapi_extra=takes(KEEP))
+@heavy()
 def save_plan(request: HttpRequest) -> HttpResponse:
     """Work a plan out and keep it with its answer and the ticks of its checklist."""
     return _kept(request, None)
 
 
 @router.put("/plans/{slug}", auth=machinist, response={200: KeptPlan, **FINDS}, openapi_extra=takes(KEEP))
+@heavy()
 def replace_plan(request: HttpRequest, slug: str) -> HttpResponse:
     """Keep a plan in the place of one already kept; what that was stays in its history."""
     get_object_or_404(SavedPlan, slug=slug)
@@ -188,7 +194,7 @@ def replace_plan(request: HttpRequest, slug: str) -> HttpResponse:
 @router.get("/plans/{slug}", response={200: KeptPlan, 401: Errors, 404: Errors})
 def read_plan(request: HttpRequest, slug: str) -> HttpResponse:
     """A kept plan as it was asked and answered."""
-    return as_json(_whole(get_object_or_404(SavedPlan.objects.select_related("made_by"), slug=slug)))
+    return as_json(_whole(get_object_or_404(SavedPlan.objects.select_related("made_by", "changed_by"), slug=slug)))
 
 
 @router.delete("/plans/{slug}", auth=machinist, response={200: PutAway, **FINDS})

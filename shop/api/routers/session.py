@@ -4,14 +4,16 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from bore import VERSION
 from bore.answers.shared_words import SharedWords, shared_words
-from shop.api.schemas import Errors, Health, Me
+from shop.api.routers.checks import as_json
+from shop.api.schemas import Errors, Health, Live, Me
 from shop.people.models import User
 from shop.people.roles import WORDS as ROLE_WORDS
+from shop.upkeep.condition import faults
 
 router = Router(tags=["session"])
 
@@ -23,10 +25,18 @@ class Words(SharedWords):
     roles: dict[str, str]
 
 
-@router.get("/health", auth=None, response=Health)
-def health(request: HttpRequest) -> dict[str, Any]:
-    """Whether the server is up, and whether anybody can sign in yet."""
-    return {"ok": True, "version": VERSION, "set_up": User.objects.exists()}
+@router.get("/live", auth=None, response=Live)
+def live(request: HttpRequest) -> dict[str, Any]:
+    """Whether the server is up at all."""
+    return {"ok": True, "version": VERSION}
+
+
+@router.get("/health", auth=None, response={200: Health, 503: Health})
+def health(request: HttpRequest) -> HttpResponse:
+    """Whether it can do its work: its data can be read and written, the disk has room; and whether anybody can sign in yet."""
+    found = faults()
+    set_up = User.objects.exists() if not found else True
+    return as_json({"ok": not found, "version": VERSION, "set_up": set_up, "faults": found}, 503 if found else 200)
 
 
 def me_as_data(user: Any) -> dict[str, Any]:

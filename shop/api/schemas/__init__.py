@@ -9,7 +9,17 @@ from bore.answers.program import ControllerAnswer
 from shop.api.schemas.editing import Moved, Near, ReadAnswer, SettleAnswer
 from shop.api.schemas.errors import Errors, Problem
 from shop.api.schemas.plan import AnywhereAnswer, KeptPlan, PlanSummary
-from shop.api.schemas.records import CheckSummary, CutterRecord, Health, MachineRecord, MaterialRecord, Me, SavedCheckAnswer
+from shop.api.schemas.records import (
+    BroughtIn,
+    CheckSummary,
+    CutterRecord,
+    Health,
+    Live,
+    MachineRecord,
+    MaterialRecord,
+    Me,
+    SavedCheckAnswer,
+)
 from shop.api.schemas.shop import (
     Again,
     Brought,
@@ -32,6 +42,7 @@ __all__ = [
     "Answer",
     "AnywhereAnswer",
     "Brought",
+    "BroughtIn",
     "Change",
     "CheckSummary",
     "ControllerAnswer",
@@ -45,6 +56,7 @@ __all__ = [
     "History",
     "HistoryEntry",
     "KeptPlan",
+    "Live",
     "LogAnswer",
     "MachineRecord",
     "MatchAnswer",

@@ -14,3 +14,4 @@ class Errors(Schema):
     """Why a request was refused."""
 
     errors: list[Problem]
+    number: str | None = None

@@ -6,6 +6,7 @@ from ninja import Schema
 
 from bore.answers.plan import MachineOffer
 from bore.limits.judgement import Verdict
+from shop.api.schemas.records import BroughtIn
 
 
 class AnywhereAnswer(Schema):
@@ -23,6 +24,9 @@ class PlanSummary(Schema):
     name: str
     note: str
     made_by: str
+    changed_by: str
+    revision: int
+    brought: BroughtIn | None
     changed_at: str
     demo: bool
     verdict: Verdict

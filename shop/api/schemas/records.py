@@ -57,6 +57,14 @@ class MaterialRecord(Schema):
     spec: dict[str, Any]
 
 
+class BroughtIn(Schema):
+    """A check or plan that came in from a file: whose name stood on it there, and what it comes to here."""
+
+    made_by: str
+    core_version: str
+    verdict_here: str
+
+
 class CheckSummary(Schema):
     """A saved check, in a line."""
 
@@ -66,6 +74,9 @@ class CheckSummary(Schema):
     verdict: Verdict
     short: str
     made_by: str
+    changed_by: str
+    revision: int
+    brought: BroughtIn | None
     changed_at: str
     demo: bool
 
@@ -81,6 +92,9 @@ class SavedCheckAnswer(Schema):
     answer: Answer
     core_version: str
     made_by: str
+    changed_by: str
+    revision: int
+    brought: BroughtIn | None
     changed_at: str
     demo: bool
 
@@ -94,9 +108,15 @@ class Me(Schema):
     demo: bool
 
 
-class Health(Schema):
+class Live(Schema):
     """Whether the server is up."""
 
     ok: bool
     version: str
+
+
+class Health(Live):
+    """Whether it can do its work, and what stands in the way."""
+
     set_up: bool
+    faults: list[str]

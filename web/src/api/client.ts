@@ -29,11 +29,26 @@ const cookie = (name: string): string =>
     .find((part) => part.startsWith(`${name}=`))
     ?.slice(name.length + 1) ?? "";
 
+/** How often a question that came too soon is put again, and where that is not done: a password is never tried twice by itself. */
+const TURNS = 3;
+const NEVER_AGAIN = ["/api/sign-in", "/api/me/password"];
+
+/** The question, put again when the server says it is at too many long ones just now. */
+async function inTurn(request: Request): Promise<Response> {
+  for (let turn = 1; ; turn += 1) {
+    const answer = await fetch(request.clone());
+    const wait = Number(answer.headers.get("Retry-After"));
+    if (answer.status !== 429 || turn === TURNS || !wait || NEVER_AGAIN.includes(new URL(request.url).pathname)) return answer;
+    await new Promise((done) => setTimeout(done, wait * 1000));
+    request.signal.throwIfAborted();
+  }
+}
+
 const client = createClient<paths>({
   baseUrl: location.origin,
   fetch: async (request) => {
     try {
-      return await fetch(request);
+      return await inTurn(request);
     } catch (error) {
       if (error instanceof DOMException && error.name === "AbortError") throw error;
       throw new Lost("the server does not answer");
@@ -95,7 +110,7 @@ export const api = {
   removeCheck: async (slug: string) => taken(await client.DELETE("/api/checks/{slug}", { params: { path: { slug } } })),
   returnCheck: async (slug: string) => taken(await client.POST("/api/checks/{slug}/back", { params: { path: { slug } } })),
   checkAgain: async (slug: string) => taken(await client.GET("/api/checks/{slug}/again", { params: { path: { slug } } })),
-  keepAgain: async (slug: string, body: { name: string; note: string; case: object; refs: object }) =>
+  keepAgain: async (slug: string, body: { name: string; note: string; case: object; refs: object; revision?: number }) =>
     taken(await client.PUT("/api/checks/{slug}", { params: { path: { slug } }, body: body as Body })),
   drawMachine: async (spec: object, signal?: AbortSignal) => taken(await client.POST("/api/machines/draw", { body: spec as Body, signal })),
   rateMachine: async (spec: object, signal?: AbortSignal) => taken(await client.POST("/api/machines/rated", { body: spec as Body, signal })),

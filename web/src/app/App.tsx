@@ -1,5 +1,5 @@
 /** The frame around every screen: name, units, theme, keys. */
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -37,6 +37,12 @@ function useTheme(): [Theme, () => void] {
     setTheme(next);
   };
   return [theme, turn];
+}
+
+/** Which version this is: what somebody who asks for help is asked first. */
+function Version() {
+  const health = useQuery({ queryKey: ["health"], queryFn: api.health, staleTime: Infinity, retry: false });
+  return health.data ? <p className="mt-3 text-sm text-faint">Fierce Bore {health.data.version}</p> : null;
 }
 
 function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) => void }) {
@@ -85,6 +91,7 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
               </div>
             ))}
           </dl>
+          <Version />
           <label className="mt-3 flex min-h-8 items-center gap-2 text-sm">
             <input type="checkbox" checked={keysOn} onChange={(event) => onKeysOn(event.target.checked)} />
             Single-letter keys on

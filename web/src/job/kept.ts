@@ -18,7 +18,24 @@ export const asJob = (kept: Awaited<ReturnType<typeof api.readCheck>>): Job => {
   };
 };
 
-export const openCheck = async (slug: string): Promise<Job> => asJob(await api.readCheck(slug));
+/** The revisions checks were opened or kept at on this page: what somebody else kept meanwhile is not written over unseen. */
+export const revisions = new Map<string, number>();
+
+export const openCheck = async (slug: string): Promise<Job> => {
+  const kept = await api.readCheck(slug);
+  revisions.set(slug, kept.revision);
+  return asJob(kept);
+};
+
+/** Who stands for a kept record, and where it came from, in a line. */
+export const keptBy = (one: { made_by: string; changed_by: string; brought: { made_by: string; verdict_here: string } | null }, verdict?: string): string => {
+  if (one.brought) {
+    const differs = one.brought.verdict_here && one.brought.verdict_here !== verdict ? `; here it ${WORDS_HERE[one.brought.verdict_here] ?? ""}` : "";
+    return `brought in by ${one.changed_by}${one.brought.made_by ? `, ${one.brought.made_by}’s there` : ""}${differs}`;
+  }
+  return one.changed_by === one.made_by ? one.made_by : `${one.made_by}, changed by ${one.changed_by}`;
+};
+const WORDS_HERE: Record<string, string> = { holds: "holds", tight: "is tight", "gives-way": "gives way", cannot: "cannot be done" };
 
 /** The first job on screen: the one in the address, else the yard's own first. */
 export function useFirstJob() {

@@ -2,11 +2,10 @@
 
 from typing import Any
 
-from django.core.management import call_command
 from django.core.management.base import BaseCommand
 
 from shop.records.standing import BIN_DAYS
-from shop.upkeep.tidy import empty_bin
+from shop.upkeep.tidy import tidy
 
 
 class Command(BaseCommand):
@@ -16,6 +15,5 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Tidy, and say what went."""
-        gone = empty_bin()
-        call_command("clearsessions")
+        gone = tidy()
         self.stdout.write("Gone for good: " + ", ".join(f"{count} {kind}" for kind, count in gone.items()) + ".")

@@ -128,7 +128,7 @@ export function Plan() {
   const open = async (slug: string) => {
     const kept = await api.readPlan(slug);
     change({ do: "open", asked: fromKept(kept.asked as Parameters<typeof fromKept>[0]) });
-    setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
+    setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
   };
   return (
     <main className="mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] content-start gap-3 px-3 pt-2 pb-8 wide:px-5">

@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 
 import { api } from "../../../api/client";
+import { revisions } from "../../../job/kept";
 import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
 import { KeepForm } from "../../../ui/KeepForm";
@@ -15,7 +16,9 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
   const already = checks.data?.find((one) => one.slug === job.refs.check);
   const keep = async (name: string, note: string, again: boolean) => {
     const body = { name, note, case: job.case, refs: job.refs };
-    const kept = await (again && already ? api.keepAgain(already.slug, body) : api.keep(body));
+    const read = already && (revisions.get(already.slug) ?? already.revision);
+    const kept = await (again && already ? api.keepAgain(already.slug, { ...body, revision: read }) : api.keep(body));
+    revisions.set(kept.slug, kept.revision);
     dispatch({ do: "named", name: kept.name, check: kept.slug });
     await client.invalidateQueries({ queryKey: ["checks"] });
   };

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 
 import { api } from "../../../api/client";
-import { asJob, openCheck } from "../../../job/kept";
+import { asJob, keptBy, openCheck } from "../../../job/kept";
 import { useJob } from "../../../job/provider";
 import { useChecks, useMay } from "../../../job/queries";
 import type { Answer, Job } from "../../../job/types";
@@ -89,6 +89,7 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
                 </span>
                 <span className="figure text-xs text-faint">{check.short}</span>
                 {check.note && <span className="text-sm text-faint">{check.note}</span>}
+                {(check.brought !== null || check.changed_by !== check.made_by) && <span className="text-xs text-faint">{keptBy(check, check.verdict)}</span>}
               </button>
               <div className="grid content-start">
                 <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">

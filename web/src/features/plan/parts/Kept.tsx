@@ -2,12 +2,13 @@
 import { useState } from "react";
 
 import { api, inWords } from "../../../api/client";
+import { keptBy } from "../../../job/kept";
 import { KeepForm } from "../../../ui/KeepForm";
 import { Panel } from "../../../ui/Panel";
 import type { Asked } from "../model";
 import { useKeptPlans, usePlansChanged } from "../queries";
 
-export type Named = { slug: string | null; name: string; note: string; ticks: string[] };
+export type Named = { slug: string | null; name: string; note: string; ticks: string[]; /** What it was read at. */ revision?: number };
 
 type Keep = { asked: Asked; body: { case: object; plan: object } | null; named: Named; onKept: (named: Named) => void };
 
@@ -16,8 +17,9 @@ export function KeepPlan({ asked, body, named, onKept }: Keep) {
   const changed = usePlansChanged();
   const keep = async (name: string, note: string, again: boolean) => {
     const sent = { name, note, asked: { ...body, screen: asked }, ticks: named.ticks };
-    const kept = await (again && named.slug ? api.keepPlanAgain(named.slug, sent) : api.keepPlan(sent));
-    onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks });
+    const over = named.revision === undefined ? sent : { ...sent, revision: named.revision };
+    const kept = await (again && named.slug ? api.keepPlanAgain(named.slug, over) : api.keepPlan(sent));
+    onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
     await changed();
   };
   return (
@@ -88,7 +90,7 @@ export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> 
             >
               <span className="block font-semibold">{one.name}</span>
               <span className="block text-xs text-faint">
-                {one.short}; {one.ticked} ticked; {one.made_by}, {new Date(one.changed_at).toLocaleDateString()}
+                {one.short}; {one.ticked} ticked; {keptBy(one)}, {new Date(one.changed_at).toLocaleDateString()}
               </span>
             </button>
             <button

@@ -1,0 +1,37 @@
+"""Whether the shop can do its work just now: read its data, write it, and keep on writing."""
+
+import os
+import shutil
+import sqlite3
+
+from django.db import DatabaseError, connection
+
+from shop.upkeep.backups import database
+
+# With less room than this the next backup or write may not fit.
+LEAST_FREE = 50 * 1024 * 1024
+
+
+def faults() -> list[str]:
+    """What stands in the way, in words; nothing where all is well."""
+    return [*_cannot_read(), *_cannot_write()]
+
+
+def _cannot_read() -> list[str]:
+    try:
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT count(*) FROM people_user")
+            cursor.fetchone()
+    except (DatabaseError, sqlite3.Error):
+        return ["its data cannot be read: look it over with `manage.py verify`, put a backup back with `manage.py restore`"]
+    return []
+
+
+def _cannot_write() -> list[str]:
+    place = database()
+    said = []
+    if not (os.access(place, os.W_OK) and os.access(place.parent, os.W_OK)):
+        said.append("its data can be read and not written: the disk or the folder is read-only")
+    if place.parent.exists() and shutil.disk_usage(place.parent).free < LEAST_FREE:
+        said.append("the disk is full: less than 50 MB are free")
+    return said

@@ -1,0 +1,82 @@
+"""A person's data: all of it in one file, and an account taken away so that nothing names the person any more.
+
+What they made stays, as the shop's: it is signed by a number. Every kind of record that names people stands in `OF_PEOPLE`, a line each.
+"""
+
+from typing import Any
+
+from axes.models import AccessAttempt, AccessLog
+from django.contrib.sessions.models import Session
+from django.db import transaction
+
+from bore.base.errors import BadInput
+from shop.jobs.models import SavedCheck, SavedPlan
+from shop.people.models import User
+from shop.people.roles import ADMIN
+from shop.yard.models import Cutter, Machine, Material
+
+Spec = dict[str, Any]
+# Records that somebody made, and what of each tells what it is.
+OF_PEOPLE: dict[str, Any] = {"checks": SavedCheck, "plans": SavedPlan}
+# Records whose history says who changed them.
+CHANGED_BY: dict[str, Any] = OF_PEOPLE | {"machines": Machine, "cutters": Cutter, "materials": Material}
+
+
+def data_of(username: str) -> Spec:
+    """Everything that is kept of a person. Raises BadInput where there is nobody of the name."""
+    user = _somebody(username)
+    found: Spec = {
+        "account": {
+            "username": user.username,
+            "name": user.get_full_name(),
+            "role": user.role,
+            "made_at": user.date_joined.isoformat(),
+            "last_visit": user.last_login.isoformat() if user.last_login else None,
+        },
+        "wrong_passwords": list(
+            AccessAttempt.objects.filter(username=username).values("ip_address", "attempt_time", "failures_since_start")
+        ),
+    }
+    for kind, model in OF_PEOPLE.items():
+        found[kind] = list(model.objects.filter(made_by=user).values("slug", "name", "note", "made_at", "changed_at"))
+    for kind, model in CHANGED_BY.items():
+        entries = model.history.filter(history_user=user).values("slug", "history_date", "history_type")
+        found[f"changes of {kind}"] = list(entries)
+    return found
+
+
+@transaction.atomic
+def remove_person(username: str) -> str:
+    """Take a person out: account emptied and closed, name gone from the history and from the wrong passwords; returns what stands in its
+    place. Raises BadInput for the last admin."""
+    user = _somebody(username)
+    if user.role == ADMIN and not User.objects.filter(role=ADMIN, is_active=True).exclude(pk=user.pk).exists():
+        raise BadInput.at("username", "somebody has to stay admin; make another admin first")
+    instead = f"gone-{user.pk}"
+    for model in (AccessAttempt, AccessLog):
+        model.objects.filter(username=username).delete()
+    _end_sessions(user)
+    user.history.all().delete()
+    user.username, user.first_name, user.last_name, user.email, user.last_login, user.is_active = instead, "", "", "", None, False
+    user.set_unusable_password()
+    user.save()
+    # What was just written into the history holds nothing but the number.
+    for model in OF_PEOPLE.values():
+        for kept in model.objects.filter(brought__made_by=username):
+            kept.brought = kept.brought | {"made_by": ""}
+            model.objects.filter(pk=kept.pk).update(brought=kept.brought)
+        model.history.filter(brought__made_by=username).update(brought={})
+    return instead
+
+
+def _somebody(username: str) -> User:
+    user = User.objects.filter(username=username).first()
+    if user is None:
+        raise BadInput.at("username", f"there is no account “{username[:60]}”")
+    return user
+
+
+def _end_sessions(user: User) -> None:
+    for session in Session.objects.all():
+        if session.get_decoded().get("_auth_user_id") == str(user.pk):
+            session.delete()

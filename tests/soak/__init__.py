@@ -1,0 +1,1 @@
+"""A long run of a real server under many clients."""
