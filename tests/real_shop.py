@@ -3,6 +3,7 @@
 import os
 
 os.environ.setdefault("FIERCE_BORE_SECRET", "only-for-tests-" + "abcdefghijklmnopqrstuvwxyz" * 2)
+os.environ.setdefault("FIERCE_BORE_DATA", "data")
 
 from shop.settings.production import *
 
