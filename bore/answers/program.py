@@ -1,6 +1,6 @@
 """Programs as answers: written from a plan's steps, and run through the simulated controller beside them."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from bore.answers.shape import number, shaped
@@ -13,11 +13,15 @@ from bore.limits.said import said_of_use
 from bore.plan.tapping import unsaid
 from bore.plan.times import KINDS
 from bore.program.compare import Loaded, differences, loads
+from bore.program.control import Control, read_control
 from bore.program.controller import Move, Run, run
-from bore.program.sheet import Sheet, ToolStep
+from bore.program.planned import planned_of
+from bore.program.readback.plan import Planned, read_planned
+from bore.program.readback.read import read_back
+from bore.program.sheet import HandStep, Sheet, ToolStep
 from bore.program.write import Style, write
 
-MOST_TOOLS, MOST_POINTS, MOST_TRACE = 30, 400, 2000
+MOST_TOOLS, MOST_POINTS, MOST_TRACE = 40, 400, 2000
 # A stroke that ends this near above the face is still the hole's own.
 NEAR_FACE_MM = 5.0
 
@@ -81,8 +85,28 @@ class ProgramProblem:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ProgramFinding:
+    """What a setter would stop at, and in which line (0: nowhere): stops is a crash, scrap, a broken tool or an alarm; look is to be looked at."""
+
+    line: int
+    check: str
+    severity: Literal["stops", "look", "note"]
+    words: str
+    tool: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CheckNotDone:
+    """A check that had nothing to go by, and what it needs."""
+
+    check: str
+    needs: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ControllerAnswer:
-    """A program and what the simulated controller makes of it; its differences from the plan, where one was given."""
+    """A program and what the simulated controller makes of it; its differences from the plan, where one was given; what a setter would stop
+    at; what of the control was assumed."""
 
     program: str
     tools: list[ProgramTool]
@@ -93,36 +117,91 @@ class ControllerAnswer:
     traces: list[ProgramTrace]
     problems: list[ProgramProblem]
     differences: list[str] | None
+    findings: list[ProgramFinding]
+    not_done: list[CheckNotDone]
+    assumed: list[str]
 
 
-def read_sheet(data: Any) -> Sheet:
-    """Steps (`kind`, `words`, `case`) and places of a program. Raises BadInput naming the field."""
+TEXTS = ("zero", "set_up", "holding", "under")
+LONGEST_TEXT = 120
+
+
+def read_sheet(data: Any, to_write: bool = False) -> Sheet:
+    """Steps (`kind`, `words`, `case`; a hand's step has no case) and places of a program, its control, zero, set-up. Raises BadInput naming
+    the field."""
     if not isinstance(data, dict):
         raise BadInput.at("body", "must be an object")
-    steps, points = data.get("steps"), data.get("points_mm", [[0.0, 0.0]])
-    if not isinstance(steps, list) or not 1 <= len(steps) <= MOST_TOOLS:
+    rows = data.get("steps")
+    if not isinstance(rows, list) or not 1 <= len(rows) <= MOST_TOOLS:
         raise BadInput.at("steps", f"accepted: 1 to {MOST_TOOLS} steps of a plan")
-    tools = tuple(_tool(step, place) for place, step in enumerate(steps))
-    name = str(data.get("name") or "holes")[:120]
-    return Sheet(name, tools, _points(points), tools[0].job.machine.kind)
+    steps = _numbered(rows)
+    tools = [step for step in steps if isinstance(step, ToolStep)]
+    if not tools:
+        raise BadInput.at("steps", "has no step that a machine makes")
+    machine = tools[0].job.machine
+    turning = machine.is_a.lathe
+    said = data["control"] if data.get("control") is not None else machine.control
+    texts = {name: _text(data, name) for name in TEXTS}
+    usual = [[0.0, 0.0]] if turning or not to_write else []
+    return Sheet(
+        name=str(data.get("name") or "holes")[:LONGEST_TEXT],
+        steps=tuple(steps),
+        points_mm=_points(data.get("points_mm", usual)),
+        machine_kind=machine.kind,
+        control=read_control(said, turning=turning),
+        count=_count(data),
+        **(texts | {"set_up": texts["set_up"] or "1 of 1"}),
+    )
 
 
-def _tool(step: Any, place: int) -> ToolStep:
+def _text(data: dict[str, Any], name: str) -> str:
+    value = data.get(name) or ""
+    if not isinstance(value, str) or len(value) > LONGEST_TEXT:
+        raise BadInput.at(name, f"accepted: text of at most {LONGEST_TEXT} characters")
+    return " ".join(value.split())
+
+
+def _count(data: dict[str, Any]) -> int:
+    value = data.get("count", 1)
+    if isinstance(value, bool) or not isinstance(value, int) or not 1 <= value <= 100_000:
+        raise BadInput.at("count", "accepted: a whole number of holes, 1 to 100000")
+    return value
+
+
+def _numbered(rows: list[Any]) -> list[ToolStep | HandStep]:
+    """The steps in order, tools numbered as they come; a gun drill knows the hole that was made to guide it."""
+    steps: list[ToolStep | HandStep] = []
+    guides: dict[float, float] = {}
+    for place, row in enumerate(rows):
+        step = _step(row, place, sum(isinstance(one, ToolStep) for one in steps) + 1)
+        if isinstance(step, ToolStep):
+            size = round(step.job.cutter.diameter_mm, 3)
+            step = replace(step, guide_mm=guides.get(size)) if step.job.cutter.kind.needs_guide else step
+            if step.kind == "pilot" and not step.job.hole.through:
+                guides[size] = step.job.hole.depth_mm
+        steps.append(step)
+    return steps
+
+
+def _step(step: Any, place: int, number: int) -> ToolStep | HandStep:
     if not isinstance(step, dict) or step.get("kind") not in KINDS:
         raise BadInput.at(f"steps[{place}].kind", f"accepted: {', '.join(KINDS)}")
+    words = str(step.get("words") or step["kind"])[:LONGEST_TEXT]
+    if "case" in step and step["case"] is None:
+        return HandStep(step["kind"], words)
     try:
         job = read_case(step.get("case"))
     except BadInput as refused:
         raise BadInput([Problem(f"steps[{place}].case.{one.field}", one.message) for one in refused.problems]) from refused
     if job.setting.feed_mm_rev is None:
         raise BadInput.at(f"steps[{place}].case.setting.feed_mm_rev", "is needed: a program feeds by the turn, not by the hand")
-    return ToolStep(place + 1, step["kind"], str(step.get("words") or step["kind"])[:120], job)
+    return ToolStep(number, step["kind"], words, job, place)
 
 
 def _points(points: Any) -> tuple[tuple[float, float], ...]:
-    good = isinstance(points, list) and 1 <= len(points) <= MOST_POINTS
+    good = isinstance(points, list) and len(points) <= MOST_POINTS
     if not good or any(not isinstance(one, list) or len(one) != 2 or any(not _is_place(value) for value in one) for one in points):
-        raise BadInput.at("points_mm", f"accepted: 1 to {MOST_POINTS} pairs of x and y, -10000 to 10000 mm")
+        raise BadInput.at("points_mm", f"accepted: at most {MOST_POINTS} pairs of x and y, -10000 to 10000 mm")
     return tuple((float(x), float(y)) for x, y in points)
 
 
@@ -131,31 +210,38 @@ def _is_place(value: Any) -> bool:
 
 
 def written_answer(data: Any) -> ControllerAnswer:
-    """A program written from a plan's steps: `steps`, `points_mm`, `name`, `style` (cycles, moves), `units` (mm, in), `returns` (98, 99)."""
-    sheet = read_sheet(data)
-    _taps_safely(sheet)
+    """A program written from a plan's steps: `steps`, `points_mm`, `zero` in words, `name`, `control`, `count`, `set_up`, `holding`, `under`,
+    `style` (cycles, moves), `units` (mm, in), `returns` (98, 99). It is read back before it is given out: what would stop a setter is
+    refused."""
+    sheet = read_sheet(data, to_write=True)
+    for tool in sheet.tools:
+        if tool.kind == "tap" and (words := unsaid(tool.job.machine, tool.job.hole.through)):
+            # Whoever asks: the plan that says it cannot be done is not the only door.
+            raise BadInput.at("machine.tapping", words)
     style = Style(data.get("style", "cycles"), data.get("units", "mm"), data.get("returns", 98))
     text = write(sheet, style)
-    return _ran(text, sheet, [ProgramTool(number=tool.number, words=tool.words) for tool in sheet.tools])
-
-
-def _taps_safely(sheet: Sheet) -> None:
-    """Refuse a blind thread until it is said how the tap is held, whoever asks: the plan that says it cannot be done is not the only door."""
-    for tool in sheet.tools:
-        job = tool.job
-        if job.cutter.kind.feeds_its_pitch and (words := unsaid(job.machine, job.hole.through)):
-            raise BadInput.at("machine.tapping", words)
+    found = _ran(text, sheet, [ProgramTool(number=tool.number, words=tool.words) for tool in sheet.tools], planned_of(sheet), sheet.control)
+    if stops := [one for one in found.findings if one.severity == "stops"]:
+        raise BadInput.at("steps", f"is not written: read back, {stops[0].words} (line {stops[0].line})")
+    return found
 
 
 def run_answer(data: Any) -> ControllerAnswer:
-    """A program run through the simulated controller; with the plan's steps and places, held against them."""
+    """A program run through the simulated controller: `program`; `control` and `plan` as far as they are known, or a plan's `steps` and
+    `points_mm`, to hold it against."""
     if not isinstance(data, dict) or not isinstance(data.get("program"), str):
         raise BadInput.at("program", "is needed, as text")
-    return _ran(data["program"], read_sheet(data) if data.get("steps") else None, [])
+    sheet = read_sheet(data) if data.get("steps") else None
+    planned = planned_of(sheet) if sheet and data.get("plan") is None else read_planned(data.get("plan"))
+    said = data.get("control")
+    control = sheet.control if sheet and said is None else read_control(said) if said is not None else None
+    return _ran(data["program"], sheet, [], planned, control)
 
 
-def _ran(text: str, sheet: Sheet | None, tools: list[ProgramTool]) -> ControllerAnswer:
-    found = run(text, {tool.number: tool.job.cutter.diameter_mm for tool in sheet.tools} if sheet else None)
+def _ran(text: str, sheet: Sheet | None, tools: list[ProgramTool], planned: Planned, control: Control | None) -> ControllerAnswer:
+    widths = {number: tool.diameter_mm for number, tool in planned.tools.items() if tool.diameter_mm is not None}
+    found = run(text, widths, control if control is not None and control.codes is not None else None, planned.face_mm, planned.open_mm)
+    findings, not_done = read_back(found, found.control, planned)
     return ControllerAnswer(
         program=text,
         tools=tools,
@@ -166,6 +252,9 @@ def _ran(text: str, sheet: Sheet | None, tools: list[ProgramTool]) -> Controller
         traces=_traces(found),
         problems=[shaped(ProgramProblem, one) for one in found.problems],
         differences=differences(found, sheet) if sheet else None,
+        findings=[shaped(ProgramFinding, one) for one in findings],
+        not_done=[shaped(CheckNotDone, one) for one in not_done],
+        assumed=list(found.control.assumed),
     )
 
 

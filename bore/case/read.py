@@ -67,6 +67,7 @@ def machine_of(case: dict[str, Any]) -> Machine:
             "holder": Holder(**case["holder"]),
             "coolant": Coolant(**case["coolant"]),
             "magnet": Magnet(**case["magnet"]) if case["magnet"] else None,
+            "control": {name: value for name, value in case["control"].items() if value is not None} if case["control"] else None,
         }
     )
 

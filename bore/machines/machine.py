@@ -1,6 +1,8 @@
 """A machine as the parts a hole feels: spindle, feed, holder, travels, coolant."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Any
 
 from bore.machines.kinds import MachineKind, machine_kind
 
@@ -170,6 +172,8 @@ class Machine:
     throat_mm: float | None
     side_handle: bool
     tapping: str | None
+    # What is said of its control, as it was said; what it means is the programs' affair.
+    control: Mapping[str, Any] | None
     rated_diameter_mm: dict[str, float]
     spindle: Spindle
     feed: Feed

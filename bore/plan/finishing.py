@@ -6,6 +6,7 @@ from dataclasses import replace
 from bore.base.errors import BadInput
 from bore.cutters.registry import family_of
 from bore.job.cutter import Cutter
+from bore.job.thread_passes import thread_passes
 from bore.limits.judgement import HOLDS
 from bore.plan.boring import bars, bored
 from bore.plan.crib_end import CribEnds, shank_words
@@ -14,7 +15,6 @@ from bore.plan.seats import Seat
 from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, reason_of
 from bore.plan.tapping import SQUARE, by_hand_because, start_words, unsaid
 from bore.plan.task import Finisher, Task
-from bore.plan.thread_passes import thread_passes
 from bore.plan.times import Step, change_s
 
 # A thread mill goes into its hole with room to go round, and is no thinner than this share of the thread.

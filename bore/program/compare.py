@@ -8,6 +8,7 @@ from itertools import pairwise
 from bore.base.formula import silent
 from bore.check.best_setting import with_feed
 from bore.check.check import Check, check
+from bore.program.control import Control
 from bore.program.controller import Made, Run
 from bore.program.sheet import Sheet, ToolStep
 
@@ -41,7 +42,15 @@ def loads(found: Run, sheet: Sheet | None) -> list[Loaded]:
         step = steps.get(number)
         feed = _tool_feed(made[0], step)
         answers.append(
-            Loaded(number, step.words if step else "", speed, feed, len(made), made[0].cycle, _checked(step, speed, feed) if step else None)
+            Loaded(
+                number,
+                step.words if step else "",
+                speed,
+                feed,
+                len(made),
+                made[0].cycle,
+                _checked(step, speed, feed) if step and speed > 0 and feed > 0 else None,
+            )
         )
     return answers
 
@@ -72,7 +81,7 @@ def differences(found: Run, sheet: Sheet) -> list[str]:
 
 
 def _of_tool(found: Run, sheet: Sheet, tool: ToolStep) -> Iterator[str]:
-    made = [one for one in found.holes if one.tool == tool.number]
+    made = _finished([one for one in found.holes if one.tool == tool.number])
     name = f"T{tool.number}, {tool.words}"
     if not made:
         yield f"{name}: the program does not use it"
@@ -84,19 +93,30 @@ def _of_tool(found: Run, sheet: Sheet, tool: ToolStep) -> Iterator[str]:
             yield f"{name}: nothing is made at place {place} (X{point[0]:g} Y{point[1]:g})"
         else:
             left.remove(here)
-            yield from _of_hole(here, tool, f"{name}, place {place}")
+            yield from _of_hole(here, tool, sheet.control, f"{name}, place {place}")
     for one in left:
         yield f"{name}: line {one.line} makes a hole at X{one.x_mm:.4g} Y{one.y_mm:.4g} that is not in the plan"
 
 
-def _of_hole(made: Made, tool: ToolStep, name: str) -> Iterator[str]:
+def _finished(made: list[Made]) -> list[Made]:
+    """Of the turns of a thread mill at one place the widest: those before it leave metal for it."""
+    widest: dict[tuple[float, float], float] = {}
+    for one in made:
+        place = (round(one.x_mm, 2), round(one.y_mm, 2))
+        widest[place] = max(widest.get(place, 0.0), one.around_mm)
+    return [one for one in made if one.around_mm >= widest[round(one.x_mm, 2), round(one.y_mm, 2)] - PLACE_MM]
+
+
+def _of_hole(made: Made, tool: ToolStep, control: Control, name: str) -> Iterator[str]:
     if abs(made.depth_mm - tool.stop_mm) > DEPTH_MM:
         yield f"{name}: {made.depth_mm:.4g} mm deep, the plan stops at {tool.stop_mm:.4g} mm"
-    if abs(made.speed_rpm - tool.speed_rpm) > max(WHOLE_RPM, SHARE * tool.speed_rpm):
-        yield f"{name}: {made.speed_rpm:g} rpm, the plan says {tool.speed_rpm:g} rpm"
+    # As it is written for a control that takes no more.
+    speed, planned = min(tool.speed_rpm, control.max_rpm or tool.speed_rpm), tool.written_mm_rev(control)
+    if abs(made.speed_rpm - speed) > max(WHOLE_RPM, SHARE * speed):
+        yield f"{name}: {made.speed_rpm:g} rpm, the plan says {speed:g} rpm"
     feed = _tool_feed(made, tool)
-    if abs(feed - tool.feed_mm_rev) > 2 * SHARE * tool.feed_mm_rev:
-        yield f"{name}: {feed:.3g} mm/rev, the plan says {tool.feed_mm_rev:.3g} mm/rev"
+    if abs(feed - planned) > 2 * SHARE * planned:
+        yield f"{name}: {feed:.3g} mm/rev, the plan says {planned:.3g} mm/rev"
     depths = (0.0, *made.pecks_mm)
     longest = max((after - before for before, after in pairwise(depths)), default=0.0)
     if longest > tool.longest_peck_mm + DEPTH_MM:

@@ -1,6 +1,6 @@
 """What a program is written from: the tools of a plan in order, each with its checked job, and the places of the holes."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from itertools import pairwise
 
 from bore.base.formula import silent
@@ -8,23 +8,39 @@ from bore.check.depths import depths_of
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
 from bore.loads.assemble import columns_of
+from bore.program.control import Control
 
 Point = tuple[float, float]
 # The way left before a peck begins again, mm (common practice).
 AGAIN_MM = 0.5
 # Turns the edge stays on the bottom of a seat or a spot (common practice).
 DWELL_TURNS = 2.0
-DWELLS = ("mark", "counterbore", "countersink")
+DWELLS = ("counterbore", "countersink")
+
+
+# What a standing edge hardens: stainless, titanium, nickel; there a seat is left without a dwell (common practice).
+HARDENS = ("S", "M")
+
+
+@dataclass(frozen=True, slots=True)
+class HandStep:
+    """What a hand does between two tools."""
+
+    kind: str
+    words: str
 
 
 @dataclass(frozen=True, slots=True)
 class ToolStep:
-    """One tool of a program: its number, what it does, its job with the setting it was checked at."""
+    """One tool of a program: its number, what it does, its job with the setting it was checked at; its place among the steps asked for; how
+    deep the hole is that guides it, mm, where one was made for it."""
 
     number: int
     kind: str
     words: str
     job: Job
+    place: int = 0
+    guide_mm: float | None = None
 
     @property
     def speed_rpm(self) -> float:
@@ -35,6 +51,32 @@ class ToolStep:
     def feed_mm_rev(self) -> float:
         """Feed per revolution, mm; of a thread mill along the thread."""
         return self.job.setting.feed_mm_rev or 0.0
+
+    def turned_rpm(self, control: Control) -> float:
+        """The speed as it is written, rpm: whole, and no faster than the control takes."""
+        return float(round(min(self.speed_rpm, control.max_rpm or self.speed_rpm)))
+
+    def rate_mm_min(self, control: Control) -> float:
+        """Feed rate of the tool's centre, mm/min; a thread mill's centre runs on the smaller circle."""
+        rate = self.feed_mm_rev * self.turned_rpm(control)
+        if self.kind == "mill":
+            wide = self.job.hole.diameter_mm
+            rate *= (wide - self.job.cutter.diameter_mm) / wide
+        return min(rate, control.max_feed_mm_min or rate) if self.kind != "tap" else rate
+
+    def written_mm_rev(self, control: Control) -> float:
+        """The feed by the turn that comes of the speed and the rate as they are written, mm; of a thread mill along the thread."""
+        rate = self.rate_mm_min(control)
+        if self.kind == "mill":
+            wide = self.job.hole.diameter_mm
+            rate *= wide / (wide - self.job.cutter.diameter_mm)
+        return rate / self.turned_rpm(control)
+
+    def wet(self, control: Control) -> int | None:
+        """The M code of its coolant; None where it cuts dry, or has it laid on by hand."""
+        method = self.job.machine.coolant.method
+        way = {"mist": "mist", "flood": "flood", "through": "through" if self.job.cutter.coolant_through else "flood"}.get(method)
+        return None if way is None else control.coolant[way]
 
     @property
     def stop_mm(self) -> float:
@@ -62,15 +104,28 @@ class ToolStep:
 
     @property
     def dwell_s(self) -> float:
-        """How long it stays at the bottom, s."""
-        return DWELL_TURNS * 60 / self.speed_rpm if self.kind in DWELLS else 0.0
+        """How long it stays at the bottom, s; not at all in metals that harden under it."""
+        if self.kind not in DWELLS or self.job.material.iso_group in HARDENS:
+            return 0.0
+        return DWELL_TURNS * 60 / self.speed_rpm
 
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
-    """A program's tools and places; the machine's kind says how it is written."""
+    """A program's steps and places; the machine's kind and control say how it is written. zero: where it lies, in words."""
 
     name: str
-    tools: tuple[ToolStep, ...]
+    steps: tuple[ToolStep | HandStep, ...]
     points_mm: tuple[Point, ...]
     machine_kind: str
+    control: Control = field(default_factory=Control)
+    zero: str = ""
+    set_up: str = "1 of 1"
+    holding: str = ""
+    under: str = ""
+    count: int = 1
+
+    @property
+    def tools(self) -> tuple[ToolStep, ...]:
+        """The steps a machine makes."""
+        return tuple(step for step in self.steps if isinstance(step, ToolStep))

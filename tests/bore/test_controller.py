@@ -119,7 +119,7 @@ def test_a_turret_number_takes_its_tool_at_once_and_a_plain_one_waits_for_m6() -
         ("G83 X0 Y0 Z-5 R2 Q0 F100", "with a Q of nought"),
         ("G80 X5", "a move without G0 or G1 after G80"),
         ("G1 Z-1 F100\nG3 X5 I0 J0", "the arc's ends stand"),
-        ("G61", "G61 is not known here"),
+        ("G33", "G33 is not known here"),
         ("M19", "M19 is not known here"),
     ],
 )

@@ -9,9 +9,9 @@ from bore.answers.plan_request import read_plan
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
+from bore.job.thread_passes import LAST_MM, pass_depths_mm, thread_passes
 from bore.limits.judgement import TIGHT
 from bore.plan.guides import is_long
-from bore.plan.thread_passes import LAST_MM, pass_depths_mm, thread_passes
 from bore.ways.ways_out import ways_out
 from tests.answers import plan_answer, written_answer
 from tests.asking import answered, limit_of, plain_case

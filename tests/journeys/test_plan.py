@@ -84,15 +84,17 @@ def test_the_ramp_plate_from_the_drawing_to_the_program(page: Page, server: Serv
         assert words in text, words
     page.get_by_role("button", name="Program", exact=True).click()
     controller = page.get_by_role("region", name="Simulated controller")
+    expect(controller.get_by_role("alert")).to_contain_text("where the program's zero lies")
+    page.get_by_role("button", name="left front corner, top face").click()
     expect(controller.get_by_role("status")).to_contain_text("no difference from the plan")
     with page.expect_download() as saved:
         page.get_by_role("button", name="Save the program").click()
     file = tmp_path / saved.value.suggested_filename
     saved.value.save_as(file)
-    assert re.search(r"G98 G84 X0\. Y0\. Z-28\.\d* R2\. F", file.read_text(encoding="utf-8"))
+    assert re.search(r"M29 S343\nG95\nG98 G84 X40\. Y40\. Z-28\.\d* R3\.5 F1\.75\n", file.read_text(encoding="utf-8"))
     page.get_by_label("Read one from a file").set_input_files(file)
     expect(controller.get_by_role("status")).to_contain_text("24 holes, no difference")
-    file.write_text(file.read_text(encoding="utf-8").replace("X80. Y0.", "X81. Y0.", 1), encoding="utf-8")
+    file.write_text(file.read_text(encoding="utf-8").replace("X120. Y40.", "X121. Y40.", 1), encoding="utf-8")
     page.get_by_label("Read one from a file").set_input_files(file)
     expect(controller).to_contain_text("nothing is made at place 2")
     page.get_by_role("button", name="Back to the plan’s").click()
@@ -217,6 +219,8 @@ def test_every_part_of_the_plan_for_everybody(open_page: OpenPage, server: Serve
             if not button.count():
                 continue
             button.click()
+            if part == "Program" and name == "Ramp plate, fixing threads":
+                page.get_by_label("Where the program’s zero lies").fill("left front corner, top face")
             if part == "Program":
                 expect(page.get_by_text("Read back")).to_be_visible()
             assert barriers(page, colours_only=theme == "dark") == [], f"{name}, {part}, {theme} at {width}"

@@ -8,8 +8,11 @@ import pytest
 from django.db import connection
 from django.test import Client
 
+from shop.people.models import User
+from shop.people.roles import ROLES
 from shop.yard.models import Cutter, Machine
 from tests.server import DATABASE
+from tests.shop.requests import PASSWORD, browser, sign_in
 
 
 @pytest.fixture(scope="session")
@@ -39,3 +42,14 @@ def here(yard: dict[str, int]) -> Client:
 def away(yard: dict[str, int]) -> Client:
     """Somebody on another machine."""
     return Client(REMOTE_ADDR="192.0.2.7")
+
+
+@pytest.fixture
+def crew(yard: dict[str, int]) -> dict[str, Client]:
+    """A browser for each role, signed in, and one that is not."""
+    found = {"anybody": browser()}
+    for role in ROLES:
+        User.objects.create_user(f"the-{role}", password=PASSWORD, role=role)
+        found[role] = browser()
+        assert sign_in(found[role], f"the-{role}").status_code == 200
+    return found

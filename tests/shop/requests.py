@@ -39,3 +39,26 @@ def asked(hole: str, machine: str = "b2", material: str = "steel-c45", **plan: A
         "holding": {"kind": "clamps", "count": 4, "force_n": 8000, "arm_mm": 100, "stop": True},
     }
     return {"case": case, "plan": {"hole": hole} | plan}
+
+
+PASSWORD = "slack water at six"
+ELSEWHERE = "192.0.2.7"
+
+
+def browser(**options: Any) -> Client:
+    """A browser on another machine that has opened the page: the demo's own sign-in does not reach it."""
+    client = Client(enforce_csrf_checks=True, REMOTE_ADDR=ELSEWHERE, **options)
+    client.get("/")
+    client.defaults["HTTP_X_CSRFTOKEN"] = client.cookies["csrftoken"].value
+    return client
+
+
+def send(client: Client, method: str, path: str, data: Any = None) -> Any:
+    return client.generic(method, path, json.dumps(data) if data is not None else "", content_type="application/json")
+
+
+def sign_in(client: Client, username: str, password: str = PASSWORD) -> Any:
+    found = send(client, "POST", "/api/sign-in", {"username": username, "password": password})
+    if "csrftoken" in client.cookies:
+        client.defaults["HTTP_X_CSRFTOKEN"] = client.cookies["csrftoken"].value
+    return found

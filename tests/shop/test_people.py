@@ -1,9 +1,7 @@
 """People: who may do what, signing in and out, the lock-out, the first admin. Nothing is reachable unsigned but sign-in and health."""
 
 import csv
-import json
 from collections.abc import Iterator
-from typing import Any
 
 import pytest
 from axes.utils import reset
@@ -17,45 +15,14 @@ from shop.people.lockout import TRIES
 from shop.people.models import User
 from shop.people.roles import ROLES, rank
 from tests.asking import CASES
+from tests.shop.requests import ELSEWHERE, PASSWORD, browser, send, sign_in
 
 pytestmark = pytest.mark.django_db
-PASSWORD = "slack water at six"
-ELSEWHERE = "192.0.2.7"
 
 
 def permissions() -> list[dict[str, str]]:
     with (CASES / "permissions.csv").open(newline="", encoding="utf-8") as file:
         return list(csv.DictReader(file))
-
-
-def browser(**options: Any) -> Client:
-    """A browser on another machine that has opened the page: the demo's own sign-in does not reach it."""
-    client = Client(enforce_csrf_checks=True, REMOTE_ADDR=ELSEWHERE, **options)
-    client.get("/")
-    client.defaults["HTTP_X_CSRFTOKEN"] = client.cookies["csrftoken"].value
-    return client
-
-
-def send(client: Client, method: str, path: str, data: Any = None) -> Any:
-    return client.generic(method, path, json.dumps(data) if data is not None else "", content_type="application/json")
-
-
-def sign_in(client: Client, username: str, password: str = PASSWORD) -> Any:
-    found = send(client, "POST", "/api/sign-in", {"username": username, "password": password})
-    if "csrftoken" in client.cookies:
-        client.defaults["HTTP_X_CSRFTOKEN"] = client.cookies["csrftoken"].value
-    return found
-
-
-@pytest.fixture
-def crew(yard: dict[str, int]) -> dict[str, Client]:
-    """A browser for each role, signed in, and one that is not."""
-    found = {"anybody": browser()}
-    for role in ROLES:
-        User.objects.create_user(f"the-{role}", password=PASSWORD, role=role)
-        found[role] = browser()
-        assert sign_in(found[role], f"the-{role}").status_code == 200
-    return found
 
 
 @pytest.fixture(autouse=True)

@@ -33,10 +33,8 @@ from shop.upkeep.personal import data_of, remove_person
 from shop.yard.models import Cutter
 from tests.asking import plain_case
 from tests.server import DATABASE, Server
-from tests.shop.requests import post
-from tests.shop.test_people import ELSEWHERE, PASSWORD, browser, crew, send, sign_in
+from tests.shop.requests import ELSEWHERE, PASSWORD, browser, post, send, sign_in
 
-__all__ = ["crew"]
 pytestmark = pytest.mark.django_db
 
 

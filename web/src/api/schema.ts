@@ -2682,8 +2682,19 @@ export interface components {
             drills_mm: number[];
         };
         /**
+         * CheckNotDone
+         * @description A check that had nothing to go by, and what it needs.
+         */
+        CheckNotDone: {
+            /** Check */
+            check: string;
+            /** Needs */
+            needs: string;
+        };
+        /**
          * ControllerAnswer
-         * @description A program and what the simulated controller makes of it; its differences from the plan, where one was given.
+         * @description A program and what the simulated controller makes of it; its differences from the plan, where one was given; what a setter would stop
+         *     at; what of the control was assumed.
          */
         ControllerAnswer: {
             /** Program */
@@ -2707,6 +2718,12 @@ export interface components {
             problems: components["schemas"]["ProgramProblem"][];
             /** Differences */
             differences: string[] | null;
+            /** Findings */
+            findings: components["schemas"]["ProgramFinding"][];
+            /** Not Done */
+            not_done: components["schemas"]["CheckNotDone"][];
+            /** Assumed */
+            assumed: string[];
         };
         /**
          * ProgramBlock
@@ -2741,6 +2758,25 @@ export interface components {
             thrust_n: number | null;
             /** Power Kw */
             power_kw: number | null;
+        };
+        /**
+         * ProgramFinding
+         * @description What a setter would stop at, and in which line (0: nowhere): stops is a crash, scrap, a broken tool or an alarm; look is to be looked at.
+         */
+        ProgramFinding: {
+            /** Line */
+            line: number;
+            /** Check */
+            check: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stops" | "look" | "note";
+            /** Words */
+            words: string;
+            /** Tool */
+            tool: number;
         };
         /**
          * ProgramHole
@@ -3653,6 +3689,59 @@ export interface components {
                 rated_diameter_mm?: {
                     [key: string]: number;
                 } | null;
+                /** @description how its programs are written, where it runs any */
+                control?: {
+                    /** @description code system: milling, or one of a turning machine's two */
+                    codes?: ("milling" | "turning-a" | "turning-b") | null;
+                    /** @description zero its programs work from */
+                    work_offset?: ("G54" | "G55" | "G56" | "G57" | "G58" | "G59") | null;
+                    /** @description how a tool's length is taken up */
+                    length_offset?: ("G43" | "with-tool") | null;
+                    /** @description how a tool is called */
+                    tool_change?: ("M6" | "M6-then-next" | "T-only") | null;
+                    /** @description where it goes before a change */
+                    change_from?: ("home-z" | "home-z-53" | "second-point" | "itself") | null;
+                    /** @description where a turret turns */
+                    index_from?: ("home" | "home-53" | "place") | null;
+                    /** @description X and Z where a turret turns, where that is a place, mm */
+                    index_at_mm?: number[] | null;
+                    /** @description how a dwell is counted */
+                    dwell?: ("P-s" | "P-ms" | "X-s" | "U-s") | null;
+                    /** @description digits of a program's number */
+                    program_number?: ("O4" | "O5" | "none") | null;
+                    /** @description number of the next program */
+                    program_value?: number | null;
+                    /** @description which blocks are numbered */
+                    block_numbers?: ("tools" | "all" | "none") | null;
+                    /** @description what a length without a point means */
+                    decimals?: ("always" | "free" | "needed") | null;
+                    /** @description M code of flood, mist, through and off */
+                    coolant?: {
+                        [key: string]: number;
+                    } | null;
+                    /** @description M code before rigid tapping */
+                    rigid_word?: number | null;
+                    /** @description cutter compensation is used */
+                    compensation?: boolean | null;
+                    /** @description what a D offset holds */
+                    d_holds?: ("wear" | "radius") | null;
+                    /** @description highest S it takes, rpm */
+                    max_rpm?: number | null;
+                    /** @description highest F it takes, mm/min */
+                    max_feed_mm_min?: number | null;
+                    /** @description rate of its rapids, mm/min */
+                    rapid_mm_min?: number | null;
+                    /** @description how an arc's centre is said */
+                    arcs?: ("ij-increments" | "ij-absolute" | "r") | null;
+                    /** @description canned cycles it has */
+                    cycles?: number[] | null;
+                    /** @description stop before each tool */
+                    optional_stop?: ("M1" | "none") | null;
+                    /** @description how a comment is marked */
+                    comments?: ("brackets" | "semicolon") | null;
+                    /** @description one M word a block */
+                    one_m_a_block?: boolean | null;
+                } | null;
                 /** @description the magnetic base */
                 magnet?: {
                     /** @description rated pull, N */
@@ -3991,6 +4080,59 @@ export interface components {
                     rated_diameter_mm?: {
                         [key: string]: number;
                     } | null;
+                    /** @description how its programs are written, where it runs any */
+                    control?: {
+                        /** @description code system: milling, or one of a turning machine's two */
+                        codes?: ("milling" | "turning-a" | "turning-b") | null;
+                        /** @description zero its programs work from */
+                        work_offset?: ("G54" | "G55" | "G56" | "G57" | "G58" | "G59") | null;
+                        /** @description how a tool's length is taken up */
+                        length_offset?: ("G43" | "with-tool") | null;
+                        /** @description how a tool is called */
+                        tool_change?: ("M6" | "M6-then-next" | "T-only") | null;
+                        /** @description where it goes before a change */
+                        change_from?: ("home-z" | "home-z-53" | "second-point" | "itself") | null;
+                        /** @description where a turret turns */
+                        index_from?: ("home" | "home-53" | "place") | null;
+                        /** @description X and Z where a turret turns, where that is a place, mm */
+                        index_at_mm?: number[] | null;
+                        /** @description how a dwell is counted */
+                        dwell?: ("P-s" | "P-ms" | "X-s" | "U-s") | null;
+                        /** @description digits of a program's number */
+                        program_number?: ("O4" | "O5" | "none") | null;
+                        /** @description number of the next program */
+                        program_value?: number | null;
+                        /** @description which blocks are numbered */
+                        block_numbers?: ("tools" | "all" | "none") | null;
+                        /** @description what a length without a point means */
+                        decimals?: ("always" | "free" | "needed") | null;
+                        /** @description M code of flood, mist, through and off */
+                        coolant?: {
+                            [key: string]: number;
+                        } | null;
+                        /** @description M code before rigid tapping */
+                        rigid_word?: number | null;
+                        /** @description cutter compensation is used */
+                        compensation?: boolean | null;
+                        /** @description what a D offset holds */
+                        d_holds?: ("wear" | "radius") | null;
+                        /** @description highest S it takes, rpm */
+                        max_rpm?: number | null;
+                        /** @description highest F it takes, mm/min */
+                        max_feed_mm_min?: number | null;
+                        /** @description rate of its rapids, mm/min */
+                        rapid_mm_min?: number | null;
+                        /** @description how an arc's centre is said */
+                        arcs?: ("ij-increments" | "ij-absolute" | "r") | null;
+                        /** @description canned cycles it has */
+                        cycles?: number[] | null;
+                        /** @description stop before each tool */
+                        optional_stop?: ("M1" | "none") | null;
+                        /** @description how a comment is marked */
+                        comments?: ("brackets" | "semicolon") | null;
+                        /** @description one M word a block */
+                        one_m_a_block?: boolean | null;
+                    } | null;
                     /** @description the magnetic base */
                     magnet?: {
                         /** @description rated pull, N */
@@ -4202,6 +4344,59 @@ export interface components {
             /** @description rated drilling diameter on the plate, by metal, mm */
             rated_diameter_mm?: {
                 [key: string]: number;
+            } | null;
+            /** @description how its programs are written, where it runs any */
+            control?: {
+                /** @description code system: milling, or one of a turning machine's two */
+                codes?: ("milling" | "turning-a" | "turning-b") | null;
+                /** @description zero its programs work from */
+                work_offset?: ("G54" | "G55" | "G56" | "G57" | "G58" | "G59") | null;
+                /** @description how a tool's length is taken up */
+                length_offset?: ("G43" | "with-tool") | null;
+                /** @description how a tool is called */
+                tool_change?: ("M6" | "M6-then-next" | "T-only") | null;
+                /** @description where it goes before a change */
+                change_from?: ("home-z" | "home-z-53" | "second-point" | "itself") | null;
+                /** @description where a turret turns */
+                index_from?: ("home" | "home-53" | "place") | null;
+                /** @description X and Z where a turret turns, where that is a place, mm */
+                index_at_mm?: number[] | null;
+                /** @description how a dwell is counted */
+                dwell?: ("P-s" | "P-ms" | "X-s" | "U-s") | null;
+                /** @description digits of a program's number */
+                program_number?: ("O4" | "O5" | "none") | null;
+                /** @description number of the next program */
+                program_value?: number | null;
+                /** @description which blocks are numbered */
+                block_numbers?: ("tools" | "all" | "none") | null;
+                /** @description what a length without a point means */
+                decimals?: ("always" | "free" | "needed") | null;
+                /** @description M code of flood, mist, through and off */
+                coolant?: {
+                    [key: string]: number;
+                } | null;
+                /** @description M code before rigid tapping */
+                rigid_word?: number | null;
+                /** @description cutter compensation is used */
+                compensation?: boolean | null;
+                /** @description what a D offset holds */
+                d_holds?: ("wear" | "radius") | null;
+                /** @description highest S it takes, rpm */
+                max_rpm?: number | null;
+                /** @description highest F it takes, mm/min */
+                max_feed_mm_min?: number | null;
+                /** @description rate of its rapids, mm/min */
+                rapid_mm_min?: number | null;
+                /** @description how an arc's centre is said */
+                arcs?: ("ij-increments" | "ij-absolute" | "r") | null;
+                /** @description canned cycles it has */
+                cycles?: number[] | null;
+                /** @description stop before each tool */
+                optional_stop?: ("M1" | "none") | null;
+                /** @description how a comment is marked */
+                comments?: ("brackets" | "semicolon") | null;
+                /** @description one M word a block */
+                one_m_a_block?: boolean | null;
             } | null;
             /** @description the magnetic base */
             magnet?: {

@@ -151,7 +151,22 @@ export const FRESH: Partial<Asked> = { pinned_mm: [], without_mm: [], steps: nul
 
 /** The steps a machine makes, as a program is written from them. */
 export const programSteps = (answer: Answer): { kind: Kind; words: string; case: unknown }[] =>
-  answer.plan.steps.flatMap((step) => (step.cut && !step.struck ? [{ kind: step.kind, words: `${step.words}, ${step.tool}`, case: step.cut.case }] : []));
+  answer.plan.steps.flatMap((step) =>
+    step.struck ? [] : [{ kind: step.kind, words: step.tool ? `${step.words}, ${step.tool}` : step.words, case: step.cut?.case ?? null }],
+  );
+
+/** Where the holes lie from the zero: from the edges where that is said; nowhere where the places are anybody's. */
+export const programPlaces = (answer: Answer): number[][] => {
+  const { kind, points_mm, from_edges_mm } = answer.pattern;
+  if (from_edges_mm.length > 0) return from_edges_mm;
+  return kind === "single" && answer.count > 1 ? [] : points_mm;
+};
+
+/** What is said of the control of the machine a plan is for. */
+export const controlOf = (answer: Answer): Record<string, unknown> => {
+  const made = answer.plan.steps.find((step) => step.cut)?.cut?.case as { machine?: { control?: Record<string, unknown> | null } } | undefined;
+  return made?.machine?.control ?? {};
+};
 
 /** Whether such a machine runs a program. */
 export const programmed = (kind: string): boolean => machineOf(kind).programmed;

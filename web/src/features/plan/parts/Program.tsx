@@ -10,10 +10,31 @@ import { plain, show, time } from "../../../job/units";
 import { VERDICTS } from "../../../job/Verdict";
 import { Choices } from "../../../ui/Choices";
 import { download } from "../download";
-import { type Answer, programmed, programSteps } from "../model";
-import { machineOf, words } from "../../../job/words";
+import { type Answer, controlOf, programmed, programPlaces, programSteps } from "../model";
+import { choicesOf, machineOf, words } from "../../../job/words";
 
 type Ran = Schemas["ControllerAnswer"];
+const ZERO = "program-zero";
+const MILLED_ZEROS = ["left front corner, top face", "centre of the work, top face"];
+const TURNED_ZEROS = ["face of the part, on the centre line"];
+/** What a control says its own way, and is worth saying here. */
+const BOTH_FORMS = [
+  ["dwell", "A dwell"],
+  ["block_numbers", "Numbers"],
+  ["program_number", "Program number"],
+  ["comments", "Comments"],
+  ["optional_stop", "Stops"],
+] as const;
+const MILLED_FORMS = [
+  ["work_offset", "Zero"],
+  ["length_offset", "Lengths"],
+  ["tool_change", "A tool is called by"],
+  ["change_from", "A tool is changed"],
+  ["arcs", "Arcs"],
+  ...BOTH_FORMS,
+] as const;
+const TURNED_FORMS = [["codes", "Code system"], ["index_from", "The turret turns at"], ...BOTH_FORMS] as const;
+const SEVERITIES: Record<string, string> = { stops: "Stops", look: "Look", note: "Note" };
 const CYCLES: Record<number, string> = {
   73: "chip-break pecks",
   81: "straight",
@@ -47,10 +68,19 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
   const [units, setUnits] = useState<"mm" | "in">(system.length === "inch" ? "in" : "mm");
   const [returns, setReturns] = useState<98 | 99>(98);
   const [typed, setTyped] = useState<string | null>(null);
+  const [zero, setZero] = useState(() => sessionStorage.getItem(ZERO) ?? "");
+  const [own, setOwn] = useState<Record<string, string>>({});
+  const turning = machineOf(answer.machine_kind).lathe;
+  const said = controlOf(answer);
+  const coolant = said.coolant as Record<string, number> | undefined;
+  const [through, setThrough] = useState(String(coolant?.through ?? ""));
   const sheet = {
     name: `${answer.count} x ${answer.hole.text}, ${answer.material}`,
     steps: programSteps(answer),
-    points_mm: answer.pattern.points_mm,
+    points_mm: turning ? [[0, 0]] : programPlaces(answer),
+    count: turning ? 1 : answer.count,
+    zero,
+    control: { ...said, ...own, ...(through ? { coolant: { ...coolant, through: Number(through) } } : {}) },
   };
   const written = useQuery({
     queryKey: ["program", sheet, style, units, returns],
@@ -75,6 +105,84 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
   return (
     <div className="grid gap-4 wide:grid-cols-[minmax(20rem,28rem)_minmax(0,1fr)]">
       <div className="grid content-start gap-2">
+        <label className="grid text-xs text-faint">
+          Where the program’s zero lies
+          <input
+            className="plate-field text-base"
+            maxLength={120}
+            placeholder={turning ? "face of the part, on the centre line" : "left front corner, top face"}
+            value={zero}
+            onChange={(event) => {
+              setZero(event.target.value);
+              sessionStorage.setItem(ZERO, event.target.value);
+            }}
+          />
+        </label>
+        {zero === "" && (
+          <div className="flex flex-wrap gap-2">
+            {(turning ? TURNED_ZEROS : MILLED_ZEROS).map((one) => (
+              <button
+                key={one}
+                type="button"
+                className="tap chip text-sm"
+                onClick={() => {
+                  setZero(one);
+                  sessionStorage.setItem(ZERO, one);
+                }}
+              >
+                {one}
+              </button>
+            ))}
+          </div>
+        )}
+        {turning && !said.codes && (
+          <Choices
+            label="Code system of the control"
+            choices={
+              [
+                ["turning-a", "U, W (A)"],
+                ["turning-b", "G90, G91 (B)"],
+              ] as const
+            }
+            chosen={(own.codes ?? "") as "turning-a"}
+            onChoose={(codes) => setOwn({ ...own, codes })}
+          />
+        )}
+        <details className="text-sm">
+          <summary className="tap cursor-pointer">How this control says it</summary>
+          <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+            {(turning ? TURNED_FORMS : MILLED_FORMS).map(([name, label]) => (
+              <label key={name} className="grid text-xs text-faint">
+                {label}
+                <select
+                  className="plate-field text-sm"
+                  value={own[name] ?? (typeof said[name] === "string" ? said[name] : "")}
+                  onChange={(event) => setOwn({ ...own, [name]: event.target.value })}
+                >
+                  <option value="" disabled>
+                    as usual
+                  </option>
+                  {Object.entries(choicesOf(`machine.control.${name}`)).map(([choice, words]) => (
+                    <option key={choice} value={choice}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+          </div>
+          <label className="mt-1 grid w-48 text-xs text-faint">
+            Coolant through the tool, its M code
+            <input
+              className="plate-field figure text-sm"
+              inputMode="numeric"
+              placeholder="not said"
+              value={through}
+              onChange={(event) => setThrough(event.target.value.replace(/\D/g, "").slice(0, 3))}
+            />
+          </label>
+          <p className="text-faint">For good: on the machine’s page in the Shop.</p>
+        </details>
         <div className="flex flex-wrap gap-2">
           <Choices
             label="Style"
@@ -164,14 +272,26 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
 }
 
 function Read({ ran, answer, system }: { ran: Ran; answer: Answer; system: System }) {
-  const same = ran.problems.length === 0 && ran.differences?.length === 0;
+  const stops = ran.findings.filter((one) => one.severity !== "note");
+  const same = ran.problems.length === 0 && ran.differences?.length === 0 && stops.length === 0;
   return (
     <div className="grid gap-3">
       <p role="status" className={`text-sm font-semibold ${same ? "text-green" : "text-vermilion"}`}>
         {same
           ? `Read back: ${ran.holes.length} holes, no difference from the plan, ${time(ran.time_s)} of moves.`
-          : `${ran.problems.length} wrong, ${ran.differences?.length ?? 0} different from the plan.`}
+          : `${stops.length} to stop or look at, ${ran.problems.length} wrong, ${ran.differences?.length ?? 0} different from the plan.`}
       </p>
+      {ran.findings.length > 0 && (
+        <ul className="grid gap-0.5 text-sm" aria-label="What a setter would stop at">
+          {ran.findings.slice(0, 20).map((one, k) => (
+            <li key={k} className={one.severity === "stops" ? "text-vermilion" : one.severity === "look" ? "text-bronze" : "text-faint"}>
+              <b>{SEVERITIES[one.severity]}</b>
+              {one.line ? `, line ${one.line}` : ""}
+              {one.tool ? `, T${one.tool}` : ""}: {one.words}
+            </li>
+          ))}
+        </ul>
+      )}
       {ran.problems.length > 0 && (
         <ul className="text-sm text-vermilion">
           {ran.problems.slice(0, 12).map((one, k) => (
@@ -242,6 +362,18 @@ function Read({ ran, answer, system }: { ran: Ran; answer: Answer; system: Syste
           </figure>
         ))}
       </div>
+      {ran.not_done.length > 0 && (
+        <details className="text-sm">
+          <summary className="tap cursor-pointer">{ran.not_done.length} checks not made for want of data</summary>
+          <ul className="text-faint">
+            {ran.not_done.map((one) => (
+              <li key={one.check}>
+                {one.check}: needs {one.needs}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       <details className="text-sm">
         <summary className="tap cursor-pointer">Every hole as a table</summary>
         <table className="text-sm">

@@ -15,6 +15,7 @@ import { inWords, useDrawn, useMay, useRated, useWritten } from "../../queries";
 import { Choice, Word } from "../Field";
 import { History } from "../History";
 import { Body } from "./Body";
+import { Control } from "./Control";
 import { Chain } from "./Chain";
 import { Feed } from "./Feed";
 import { Motor } from "./Motor";
@@ -183,6 +184,9 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
             </div>
             <Feed hand={drawn.hand} arm={length("feed.lever_length_mm", 180)} pinion={length("feed.pinion_radius_mm", 15)} />
             <Body />
+            <div className="wide:col-span-2">
+              <Control />
+            </div>
           </div>
         )}
       </div>

@@ -1,0 +1,54 @@
+"""A plan's own sheet as what a program is held against."""
+
+from itertools import pairwise
+
+from bore.job.thread_passes import thread_passes
+from bore.machines.kinds import machine_kind
+from bore.program.control import Control
+from bore.program.readback.plan import HARDENING, Planned, PlannedTool
+from bore.program.sheet import Sheet, ToolStep
+
+
+def planned_of(sheet: Sheet) -> Planned:
+    """Every tool of a sheet with its stop, speed, feed, pecks and holder; the places; the metal."""
+    jobs = [tool.job for tool in sheet.tools]
+    return Planned(
+        places=None if machine_kind(sheet.machine_kind).lathe else sheet.points_mm,
+        zero=None if machine_kind(sheet.machine_kind).lathe else sheet.control.work_offset,
+        tools={tool.number: _tool(tool, sheet.control) for tool in sheet.tools},
+        hardens=jobs[0].material.iso_group in HARDENING,
+        open_mm=sheet.tools[0].stop_mm if jobs[0].hole.start_diameter_mm > 0 else 0.0,
+    )
+
+
+def _tool(tool: ToolStep, control: Control) -> PlannedTool:
+    job, cutter = tool.job, tool.job.cutter
+    pecks = tool.pecks_mm
+    gun = cutter.kind.needs_guide
+    # A tap's chamfer in front, and a bush's or a guide hole's depth, are the plan's own.
+    chamfer = (cutter.chamfer_threads or 0.0) * (cutter.pitch_mm or 0.0) if tool.kind == "tap" else None
+    return PlannedTool(
+        kind="gun" if gun else tool.kind,
+        diameter_mm=cutter.diameter_mm,
+        stop_mm=tool.stop_mm,
+        speed_rpm=tool.turned_rpm(control),
+        feed_mm_rev=tool.written_mm_rev(control),
+        coolant=_coolant(tool),
+        holder=job.machine.tapping if tool.kind == "tap" else None,
+        pitch_mm=cutter.pitch_mm,
+        chamfer_mm=chamfer if not job.hole.through else None,
+        passes=float(thread_passes(job)) if tool.kind == "mill" else None,
+        pecks=job.setting.pecks.kind if len(pecks) > 1 else "none",
+        longest_mm=max((after - before for before, after in pairwise((0.0, *pecks))), default=None),
+        guide_mm=tool.guide_mm if gun else None,
+        shift_mm=cutter.shift_mm,
+        max_rpm=job.machine.holder.max_rpm,
+    )
+
+
+def _coolant(tool: ToolStep) -> str:
+    """How its coolant reaches it: through it where it is made so, else over it; a brush is a hand's."""
+    method = tool.job.machine.coolant.method
+    if method in ("dry", "brush"):
+        return "dry"
+    return method if method != "through" or tool.job.cutter.coolant_through else "flood"

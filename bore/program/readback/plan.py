@@ -1,0 +1,195 @@
+"""What a program is held against: the zero, the places, the tools, the faces, what stands in the way and what lies under."""
+
+from dataclasses import dataclass, field, fields
+from typing import Any
+
+from bore.base.errors import BadInput
+from bore.materials.table import all_materials
+
+MOST_PLACES, MOST_TOOLS, MOST_OBSTACLES = 2000, 99, 100
+REACH = (-10_000.0, 10_000.0)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlannedTool:
+    """A tool as the plan has it; None where it is not said."""
+
+    kind: str | None = None
+    diameter_mm: float | None = None
+    stop_mm: float | None = None
+    speed_rpm: float | None = None
+    feed_mm_rev: float | None = None
+    coolant: str | None = None
+    hand: str | None = None
+    holder: str | None = None
+    pitch_mm: float | None = None
+    chamfer_mm: float | None = None
+    passes: float | None = None
+    pecks: str | None = None
+    longest_mm: float | None = None
+    guide_mm: float | None = None
+    shift_mm: float | None = None
+    max_rpm: float | None = None
+    places: tuple[tuple[float, float], ...] | None = None
+
+    @property
+    def drills(self) -> bool:
+        """Whether it goes straight in, and nowhere else."""
+        return self.kind not in (None, "mill", "bore")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Obstacle:
+    """Something that stands on the work: a block from its sides up to a height, mm."""
+
+    name: str
+    x: tuple[float, float]
+    y: tuple[float, float]
+    z: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Face:
+    """A face holes begin at: its height, and where, mm; everywhere where no sides are said."""
+
+    z: float
+    x: tuple[float, float] = REACH
+    y: tuple[float, float] = REACH
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Planned:
+    """What a program should do, as far as it is said."""
+
+    zero: str | None = None
+    places: tuple[tuple[float, float], ...] | None = None
+    tools: dict[int, PlannedTool] = field(default_factory=dict)
+    faces: tuple[Face, ...] = ()
+    obstacles: tuple[Obstacle, ...] | None = None
+    under_mm: float | None = None
+    hardens: bool | None = None
+    # How deep the holes are that were there before the program, mm.
+    open_mm: float = 0.0
+
+    def tool(self, number: int) -> PlannedTool:
+        """A tool as planned; nothing said of it where it is not there."""
+        return self.tools.get(number, NOTHING)
+
+    def face_mm(self, x_mm: float, y_mm: float) -> float | None:
+        """The height of the face at a place; None where none is said."""
+        here = [face.z for face in self.faces if face.x[0] <= x_mm <= face.x[1] and face.y[0] <= y_mm <= face.y[1]]
+        return max(here, default=None)
+
+
+NOTHING = PlannedTool()
+KINDS = ("mark", "spot", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "gun", "turn")
+TEXTS = {"kind": KINDS, "coolant": ("dry", "none", "brush", "mist", "flood", "through"), "hand": ("right", "left")}
+TEXTS |= {"holder": ("floating", "rigid", "friction", "head", "none"), "pecks": ("none", "full", "chip-break")}
+# A dwell hardens these under a standing edge: titanium, nickel, austenitic stainless.
+HARDENING = ("S", "M")
+
+
+def read_planned(data: Any, at: str = "plan") -> Planned:
+    """What a program is held against, from what is said. Raises BadInput naming what will not do."""
+    given = {} if data is None else data
+    if not isinstance(given, dict):
+        raise BadInput.at(at, "must be an object, or left out")
+    known = ("zero", "places", "tools", "faces", "obstacles", "under_mm", "material")
+    if unknown := [name for name in given if name not in known]:
+        raise BadInput.at(f"{at}.{str(unknown[0])[:40]}", f"there is no such field; accepted: {', '.join(known)}")
+    zero = given.get("zero")
+    if zero is not None and zero not in ("G54", "G55", "G56", "G57", "G58", "G59"):
+        raise BadInput.at(f"{at}.zero", "accepted: G54 to G59")
+    under = given.get("under_mm")
+    return Planned(
+        zero=zero,
+        places=_places(given.get("places"), f"{at}.places"),
+        tools=_tools(given.get("tools"), f"{at}.tools"),
+        faces=tuple(_face(one, f"{at}.faces[{k}]") for k, one in enumerate(_list(given.get("faces") or [], f"{at}.faces", MOST_OBSTACLES))),
+        obstacles=_obstacles(given.get("obstacles"), f"{at}.obstacles"),
+        under_mm=None if under is None else _figure(under, f"{at}.under_mm"),
+        hardens=_hardens(given.get("material"), f"{at}.material"),
+    )
+
+
+def _hardens(given: Any, at: str) -> bool | None:
+    if given is None:
+        return None
+    row = all_materials().get(given) if isinstance(given, str) else None
+    if row is None:
+        raise BadInput.at(at, "accepted: the id of a metal of the table")
+    return row.material.iso_group in HARDENING
+
+
+def _list(given: Any, at: str, most: int) -> list[Any]:
+    if not isinstance(given, list) or len(given) > most:
+        raise BadInput.at(at, f"accepted: a list of at most {most}")
+    return given
+
+
+def _figure(given: Any, at: str, span: tuple[float, float] = REACH) -> float:
+    if isinstance(given, bool) or not isinstance(given, int | float) or not span[0] <= given <= span[1]:
+        raise BadInput.at(at, f"accepted: {span[0]:g} to {span[1]:g}")
+    return float(given)
+
+
+def _pair(given: Any, at: str) -> tuple[float, float]:
+    if not isinstance(given, list) or len(given) != 2:
+        raise BadInput.at(at, "accepted: two figures, mm")
+    return _figure(given[0], at), _figure(given[1], at)
+
+
+def _places(given: Any, at: str) -> tuple[tuple[float, float], ...] | None:
+    return None if given is None else tuple(_pair(one, f"{at}[{k}]") for k, one in enumerate(_list(given, at, MOST_PLACES)))
+
+
+def _face(given: Any, at: str) -> Face:
+    if isinstance(given, int | float) and not isinstance(given, bool):
+        return Face(z=_figure(given, at))
+    if not isinstance(given, dict) or "z" not in given or set(given) - {"x", "y", "z", "name"}:
+        raise BadInput.at(at, "accepted: a height, or an object of z with x and y as [from, to]")
+    return Face(z=_figure(given["z"], f"{at}.z"), **{axis: _pair(given[axis], f"{at}.{axis}") for axis in "xy" if axis in given})
+
+
+def _obstacles(given: Any, at: str) -> tuple[Obstacle, ...] | None:
+    if given is None:
+        return None
+    found = []
+    for k, one in enumerate(_list(given, at, MOST_OBSTACLES)):
+        if not isinstance(one, dict) or not {"x", "y", "z"} <= set(one):
+            raise BadInput.at(f"{at}[{k}]", "accepted: an object of name, x and y as [from, to], z")
+        sides = {axis: _pair(one[axis], f"{at}[{k}].{axis}") for axis in "xy"}
+        found.append(Obstacle(name=str(one.get("name") or "an obstacle")[:60], **sides, z=_figure(one["z"], f"{at}[{k}].z")))
+    return tuple(found)
+
+
+def _tools(given: Any, at: str) -> dict[int, PlannedTool]:
+    if given is None:
+        return {}
+    if not isinstance(given, dict) or len(given) > MOST_TOOLS:
+        raise BadInput.at(at, f"accepted: an object of at most {MOST_TOOLS} tools by their numbers")
+    found = {}
+    for number, one in given.items():
+        if not str(number).isdigit() or not isinstance(one, dict):
+            raise BadInput.at(f"{at}.{str(number)[:20]}", "accepted: a tool's number, with an object")
+        found[int(number)] = _tool(one, f"{at}.{number}")
+    return found
+
+
+def _tool(given: dict[str, Any], at: str) -> PlannedTool:
+    known = {one.name for one in fields(PlannedTool)}
+    if unknown := [name for name in given if name not in known]:
+        raise BadInput.at(f"{at}.{str(unknown[0])[:40]}", f"there is no such field; accepted: {', '.join(sorted(known))}")
+    return PlannedTool(**{name: _said(name, value, f"{at}.{name}") for name, value in given.items() if value is not None})
+
+
+def _said(name: str, value: Any, at: str) -> Any:
+    if name == "places":
+        return _places(value, at)
+    if name == "pecks" and isinstance(value, list):
+        return "full" if len(value) > 1 else "none"
+    if name in TEXTS:
+        if value not in TEXTS[name]:
+            raise BadInput.at(at, f"accepted: {', '.join(TEXTS[name])}")
+        return value
+    return _figure(value, at, (-1000, 200_000))
