@@ -7,6 +7,8 @@ from dataclasses import dataclass, field
 from bore.base.errors import BadInput
 
 LONGEST, MOST_BLOCKS = 200_000, 20_000
+# No word of a machine says more: lengths, speeds, feeds.
+LARGEST = 1e6
 _COMMENT = re.compile(r"\([^()]*\)|;.*$")
 _WORD = re.compile(r"([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))", re.I)
 LETTERS = "DFGHIJKLMNOPQRSTUWXYZ"
@@ -86,6 +88,9 @@ def _block(number: int, line: str) -> Block | None:
     written: dict[str, str] = {}
     for letter, value in _WORD.findall(plain):
         name = letter.upper()
+        if abs(float(value)) > LARGEST:
+            faults.append(Fault("figure", f"{name}{value[:12]}… is beyond any machine: it was left out"))
+            continue
         if name == "G":
             codes.append(float(value))
         elif name == "M":

@@ -7,6 +7,7 @@ import math
 from collections.abc import Callable
 from dataclasses import replace
 
+from bore.base.budget import look
 from bore.base.errors import BadInput
 from bore.program.arcs import Round, arc_of
 from bore.program.blocks import Block, read_blocks
@@ -79,6 +80,7 @@ def _wrong(found: Run, block: Block, words: str) -> None:
 
 def _obey(found: Run, state: State, block: Block) -> None:
     """One block, in the order a controller takes its words: settings, tool, spindle, then the motion, then what stops."""
+    look()
     before, at, first = state.modes(), state.at, len(found.moves)
     for fault in block.faults:
         _wrong(found, block, fault.words)
@@ -326,12 +328,12 @@ def _cutting(found: Run, state: State, block: Block, to: Point, cycle: int | Non
     """A stroke into the metal: the hole it belongs to grows deeper."""
     depth, was = -to[2], state.there_mm(to)
     if state.hole is None:
-        again = (one for one in reversed(found.holes) if one.tool == state.tool and key_of((one.x_mm, one.y_mm, 0.0)) == key_of(to))
-        before = next((one for one in again if cycle is None or one.line == block.line), None)
-        if before is None:
+        before = state.made.get((state.tool, key_of(to)))
+        if before is None or (cycle is not None and before.line != block.line):
             before = Made(block.line, state.tool, to[0], to[1], 0.0, [], state.speed_rpm, state.feed_mm_rev() or 0.0, cycle)
             before.eased = depth <= was + SAME_MM
             found.holes.append(before)
+            state.made[state.tool, key_of(to)] = before
         state.hole = before
     hole = state.hole
     if hole.eased and depth > was + SAME_MM:

@@ -144,6 +144,8 @@ class State:
     rigid: bool = False
     deep: dict[tuple[float, float], dict[int, float]] = field(default_factory=dict)
     widths_mm: dict[int, float] = field(default_factory=dict)
+    # The last hole of each tool at each place.
+    made: dict[tuple[int, tuple[float, float]], Made] = field(default_factory=dict)
     hole: Made | None = None
     ended: bool = False
     open_mm: float = 0.0

@@ -1,6 +1,7 @@
 """Each hole: the cycle's words, how deep, where, how pecked, against the plan."""
 
 import math
+from collections.abc import Iterable
 from itertools import pairwise
 
 from bore.program.readback.finding import LOOK, STOPS, Finding
@@ -9,6 +10,25 @@ from bore.program.state import Made
 
 CYCLES = (73, 81, 82, 83, 84, 85)
 PLACE_MM, DEPTH_MM = 0.05, 0.05
+
+
+class Near:
+    """Places looked for by how near they are, in squares of the tolerance."""
+
+    def __init__(self, places: Iterable[tuple[float, float]]) -> None:
+        self.squares: dict[tuple[int, int], list[tuple[float, float]]] = {}
+        for place in places:
+            self.squares.setdefault(_square(place), []).append(place)
+
+    def has(self, place: tuple[float, float]) -> bool:
+        """Whether one of them stands there."""
+        x, y = _square(place)
+        near = (one for i in (-1, 0, 1) for j in (-1, 0, 1) for one in self.squares.get((x + i, y + j), ()))
+        return any(math.dist(one, place) <= PLACE_MM for one in near)
+
+
+def _square(place: tuple[float, float]) -> tuple[int, int]:
+    return (math.floor(place[0] / PLACE_MM), math.floor(place[1] / PLACE_MM))
 
 
 def checks(look: Look) -> Found:
@@ -65,12 +85,13 @@ def _places(look: Look) -> Found:
             continue
         if wanted is None or not made or look.control.turns:
             continue
+        asked, there = Near(wanted), Near([(hole.x_mm, hole.y_mm) for hole in made])
         for hole in made:
-            if not any(math.dist((hole.x_mm, hole.y_mm), place) <= PLACE_MM for place in wanted):
+            if not asked.has((hole.x_mm, hole.y_mm)):
                 words = f"a hole at X{hole.x_mm:.4g} Y{hole.y_mm:.4g} that is not in the plan"
                 yield Finding(hole.line, "extra-place", STOPS, words, number)
         for place in wanted:
-            if not any(math.dist((hole.x_mm, hole.y_mm), place) <= PLACE_MM for hole in made):
+            if not there.has(place):
                 yield Finding(made[0].line, "place-missing", LOOK, f"nothing is made at X{place[0]:g} Y{place[1]:g}", number)
 
 

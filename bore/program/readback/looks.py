@@ -2,12 +2,12 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from bore.program.control import Control
 from bore.program.readback.finding import Finding
 from bore.program.readback.plan import Planned
-from bore.program.state import SAME_MM, Made, Move, Run, Seen
+from bore.program.state import SAME_MM, Made, Move, Run, Seen, key_of
 
 Found = Iterator[Finding]
 TURN = 2 * math.pi
@@ -31,6 +31,23 @@ class Look:
     run: Run
     control: Control
     plan: Planned
+    # The holes at each place, each block by its line, the turns there are: looked for once.
+    at: dict[tuple[float, float], list[Made]] = field(default_factory=dict)
+    blocks: dict[int, Seen] = field(default_factory=dict)
+    whole_turns: list[Turn] = field(default_factory=list)
+
+    @staticmethod
+    def of(run: Run, control: Control, plan: Planned) -> "Look":
+        """A look at a run, what it asks for often laid ready."""
+        found = Look(run, control, plan, blocks={one.block.line: one for one in run.seen})
+        for hole in run.holes:
+            found.at.setdefault(key_of((hole.x_mm, hole.y_mm, 0.0)), []).append(hole)
+        found.whole_turns.extend(found._turns())
+        return found
+
+    def holes_at(self, x_mm: float, y_mm: float) -> list[Made]:
+        """The holes at a place."""
+        return self.at.get(key_of((x_mm, y_mm, 0.0)), [])
 
     @property
     def moves(self) -> list[Move]:
@@ -63,7 +80,7 @@ class Look:
         follows = self.plan.tool(move.tool).kind in FOLLOWING
         return move.end[2] < move.start[2] and (move.in_cycle or follows)
 
-    def turns(self) -> Iterator[Turn]:
+    def _turns(self) -> Iterator[Turn]:
         """Whole turns below the face, in one block or in two."""
         group: list[Move] = []
         before: Move | None = None

@@ -2,6 +2,7 @@
 
 import math
 
+from bore.base import budget
 from bore.program.readback.finding import LOOK, NOTE, STOPS, Finding
 from bore.program.readback.looks import Found, Look
 from bore.program.readback.plan import Obstacle
@@ -137,18 +138,29 @@ def _sideways(look: Look) -> Found:
 
 def _obstacles(look: Look) -> Found:
     for obstacle in look.plan.obstacles or ():
+        budget.look()
         for move in look.moves:
             if move.kind != "dwell" and not _was_home(move) and _meets(move, obstacle):
                 words = f"at Z{min(move.start[2], move.end[2]):.4g} it meets {obstacle.name}, which is {obstacle.z:g} mm high; G98, or a higher plane"
                 yield Finding(move.line, "obstacle", STOPS, words, move.tool)
+                # The first is enough: what it meets once it meets on every way past.
+                break
 
 
 def _meets(move: Move, obstacle: Obstacle) -> bool:
-    if min(move.start[2], move.end[2]) > obstacle.z:
+    if min(move.start[2], move.end[2]) > obstacle.z or not _spans(move, obstacle):
         return False
     length = math.dist(move.start, move.end)
     strides = min(max(int(length / STRIDE_MM), 1), MOST_STRIDES)
     return any(_within(_along(move.start, move.end, k / strides), obstacle) for k in range(strides + 1))
+
+
+def _spans(move: Move, obstacle: Obstacle) -> bool:
+    """Whether its way, in a box, reaches the obstacle's sides at all."""
+    return all(
+        min(move.start[axis], move.end[axis]) <= side[1] and max(move.start[axis], move.end[axis]) >= side[0]
+        for axis, side in ((0, obstacle.x), (1, obstacle.y))
+    )
 
 
 def _along(start: Point, end: Point, share: float) -> Point:

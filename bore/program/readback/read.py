@@ -30,7 +30,7 @@ class NotDone:
 
 def read_back(run: Run, control: Control, planned: Planned) -> tuple[list[Finding], list[NotDone]]:
     """Everything a setter would stop at in a run, and the checks that lack what they go by."""
-    look = Look(run, control, planned)
+    look = Look.of(run, control, planned)
     return first_of_a_kind(one for checks in ALL for one in checks(look)), _not_done(look)
 
 

@@ -1,5 +1,7 @@
 """Spindle, feed and coolant: what is missing, what turns the wrong way, what is faster than the plan, the machine or the metal allow."""
 
+from bisect import bisect_left
+
 from bore.program.controller import dwell_s
 from bore.program.readback.finding import LOOK, STOPS, Finding
 from bore.program.readback.looks import Found, Look
@@ -23,19 +25,21 @@ def checks(look: Look) -> Found:
 
 def _words(look: Look) -> Found:
     """An S too fast for machine or tool; a start without S."""
+    works = [(move.line, move.tool) for move in look.moves if move.tool]
     for one in look.seen:
         block, after = one.block, one.after
         if {3, 4} & set(block.switches) and after.speed_rpm <= 0:
             yield Finding(block.line, "no-s", STOPS, "the spindle is started without a speed; write S", after.tool)
-        limits = [limit for limit in (look.control.max_rpm, look.plan.tool(after.tool or _next(look, block.line)).max_rpm) if limit]
+        limits = [limit for limit in (look.control.max_rpm, look.plan.tool(after.tool or _next(works, block.line)).max_rpm) if limit]
         if "S" in block.words and limits and not after.surface_speed and after.speed_rpm > min(limits):
             words = f"S{after.speed_rpm:g} is more than the {min(limits):g} rpm that machine or tool may turn at"
             yield Finding(block.line, "max-speed", STOPS, words, after.tool)
 
 
-def _next(look: Look, line: int) -> int:
+def _next(works: list[tuple[int, int]], line: int) -> int:
     """The tool that works next after a line."""
-    return next((move.tool for move in look.moves if move.line >= line and move.tool), 0)
+    at = bisect_left(works, (line, 0))
+    return works[at][1] if at < len(works) else 0
 
 
 def _cutting(look: Look) -> Found:

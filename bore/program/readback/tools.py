@@ -1,7 +1,6 @@
 """What is a tool's own: taps at their pitch and in a hole, thread mills round and up, compensation, arcs, gun drills that must not turn in air."""
 
 import math
-from collections.abc import Iterator
 from itertools import pairwise
 
 from bore.program.readback.finding import LOOK, NOTE, STOPS, Finding
@@ -44,7 +43,9 @@ def _taps(look: Look) -> Found:
 
 def _tap_room(look: Look, hole: Made) -> Found:
     planned = look.plan.tool(hole.tool)
-    drilled = max((one.depth_mm for one in _at(look, hole) if one.tool != hole.tool and one.line < hole.line), default=None)
+    drilled = max(
+        (one.depth_mm for one in look.holes_at(hole.x_mm, hole.y_mm) if one.tool != hole.tool and one.line < hole.line), default=None
+    )
     if drilled is None or planned.chamfer_mm is None:
         return
     pitch = planned.pitch_mm or hole.feed_mm_rev
@@ -56,17 +57,13 @@ def _tap_room(look: Look, hole: Made) -> Found:
 
 def _through(look: Look, hole: Made) -> bool:
     """Whether the hole is known to come out under the work."""
-    return look.plan.under_mm is not None and any(one.depth_mm >= look.plan.under_mm for one in _at(look, hole))
-
-
-def _at(look: Look, hole: Made) -> Iterator[Made]:
-    return (one for one in look.run.holes if math.dist((one.x_mm, one.y_mm), (hole.x_mm, hole.y_mm)) < 0.05)
+    return look.plan.under_mm is not None and any(one.depth_mm >= look.plan.under_mm for one in look.holes_at(hole.x_mm, hole.y_mm))
 
 
 def _tap_holder(look: Look, hole: Made) -> Found:
     if hole.cycle != 84:
         return
-    planned, seen = look.plan.tool(hole.tool), _block_of(look, hole.line)
+    planned, seen = look.plan.tool(hole.tool), look.blocks.get(hole.line)
     rigid = look.control.rigid_word
     if planned.holder == "rigid" and rigid and seen is not None and not seen.after.rigid:
         yield Finding(
@@ -76,15 +73,12 @@ def _tap_holder(look: Look, hole: Made) -> Found:
             f"rigid tapping without its word: the spindle is not kept in step; write M{rigid:g} S…",
             hole.tool,
         )
-    level = next((move.start[2] for move in look.moves if move.line == hole.line and move.kind == "feed"), None)
+    made = look.moves[seen.first : seen.last] if seen is not None else []
+    level = next((move.start[2] for move in made if move.kind == "feed"), None)
     least = FLOATING_MM if planned.holder == "floating" else CLEAR_MM
     if level is not None and level < least - SAME_MM:
         words = f"it starts {level:.3g} mm above the work: it has not come up to speed, or the holder is not drawn in; write R{6 if least == FLOATING_MM else least:g}"
         yield Finding(hole.line, "tap-clear", LOOK, words, hole.tool)
-
-
-def _block_of(look: Look, line: int) -> Seen | None:
-    return next((one for one in look.seen if one.block.line == line), None)
 
 
 def _tap_rapid(look: Look) -> Found:
@@ -103,7 +97,7 @@ def _no_hole(look: Look) -> Found:
     """Tapped or reamed before it is drilled."""
     for hole in look.run.holes:
         follows = look.plan.tool(hole.tool).kind in ("tap", "ream", "bore") or hole.cycle in (84, 85)
-        others = [one for one in _at(look, hole) if one.tool != hole.tool and one.cycle != 84]
+        others = [one for one in look.holes_at(hole.x_mm, hole.y_mm) if one.tool != hole.tool and one.cycle != 84]
         if follows and others and all(one.line > hole.line for one in others):
             words = f"there is no hole at X{hole.x_mm:.4g} Y{hole.y_mm:.4g} yet: T{others[0].tool} drills it later"
             yield Finding(hole.line, "no-hole", STOPS, words, hole.tool)
@@ -111,7 +105,7 @@ def _no_hole(look: Look) -> Found:
 
 def _mills(look: Look) -> Found:
     turns: dict[int, list[Move]] = {}
-    for turn in look.turns():
+    for turn in look.whole_turns:
         move, before, rise = turn.move, turn.before, turn.rise_mm
         planned = look.plan.tool(move.tool)
         assert move.arc is not None
@@ -154,7 +148,7 @@ def _lead_in(look: Look, one: Seen, on: int) -> Found:
     if radius and moves and length < radius - SAME_MM and look.control.d_holds == "radius":
         words = f"{length:.3g} mm to lead in over is shorter than the tool's {radius:.3g} mm radius: the control stops"
         yield Finding(one.block.line, "comp-short", STOPS, words, one.after.tool)
-    after = next((turn.move for turn in look.turns() if turn.move.line > one.block.line), None)
+    after = next((turn.move for turn in look.whole_turns if turn.move.line > one.block.line), None)
     if after is not None and after.arc is not None and (on == 42) == after.arc[2]:
         side = "G41" if on == 42 else "G42"
         words = f"G{on} puts the mill on the wrong side of this turn: it cuts outside the hole; write {side}"
@@ -162,10 +156,11 @@ def _lead_in(look: Look, one: Seen, on: int) -> Found:
 
 
 def _arcs(look: Look) -> Found:
+    problems = {problem.line: problem.words for problem in look.run.problems}
     for one in look.seen:
         is_arc = one.after.motion in (2, 3) and {"X", "Y", "I", "J", "R"} & set(one.block.words)
         if is_arc and one.first == one.last and not {28.0, 53.0, 4.0} & set(one.block.codes):
-            said = next((problem.words for problem in look.run.problems if problem.line == one.block.line), "its end is off the circle")
+            said = problems.get(one.block.line, "its end is off the circle")
             yield Finding(one.block.line, "arc", STOPS, said, one.after.tool)
 
 

@@ -134,12 +134,14 @@ def plan_on_any(request: HttpRequest) -> HttpResponse:
 
 
 @router.post("/program/write", response={200: ControllerAnswer, **REFUSALS}, openapi_extra=takes(WRITE))
+@heavy()
 def write_program(request: HttpRequest) -> HttpResponse:
     """A plan's steps as plain G-code, and what the simulated controller makes of it."""
     return as_json(written_answer(read_json(request)))
 
 
 @router.post("/program/run", response={200: ControllerAnswer, **REFUSALS}, openapi_extra=takes(RUN))
+@heavy()
 def run_program(request: HttpRequest) -> HttpResponse:
     """A program run through the simulated controller; held against a plan's steps where they are given."""
     return as_json(run_answer(read_json(request)))

@@ -203,9 +203,12 @@ describe("what is taken over from an answer", () => {
     ]);
   });
 
-  it("writes a program from the steps a machine makes, none struck out", () => {
+  it("writes a program from the steps in order, none struck out, a hand’s without a case", () => {
     const steps = programSteps(answer([step("pilot", { struck: true }), step("drill"), hand]));
-    expect(steps.map((one) => one.kind)).toEqual(["drill"]);
+    expect(steps.map((one) => [one.kind, one.case === null])).toEqual([
+      ["drill", false],
+      ["deburr", true],
+    ]);
     expect(steps[0]?.words).toContain("10 mm HSS jobber");
   });
 
