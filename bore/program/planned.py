@@ -5,8 +5,11 @@ from itertools import pairwise
 from bore.job.thread_passes import thread_passes
 from bore.machines.kinds import machine_kind
 from bore.program.control import Control
-from bore.program.readback.plan import HARDENING, Planned, PlannedTool
+from bore.program.readback.plan import HARDENING, WHIPS, Planned, PlannedTool
 from bore.program.sheet import Sheet, ToolStep
+
+# The stop of a plan's tap counts its chamfer already.
+CHAMFER_COUNTED = 0.0
 
 
 def planned_of(sheet: Sheet) -> Planned:
@@ -25,10 +28,8 @@ def _tool(tool: ToolStep, control: Control) -> PlannedTool:
     job, cutter = tool.job, tool.job.cutter
     pecks = tool.pecks_mm
     gun = cutter.kind.needs_guide
-    # A tap's chamfer in front, and a bush's or a guide hole's depth, are the plan's own.
-    chamfer = (cutter.chamfer_threads or 0.0) * (cutter.pitch_mm or 0.0) if tool.kind == "tap" else None
     return PlannedTool(
-        kind="gun" if gun else tool.kind,
+        kind=WHIPS if gun else tool.kind,
         diameter_mm=cutter.diameter_mm,
         stop_mm=tool.stop_mm,
         speed_rpm=tool.turned_rpm(control),
@@ -36,7 +37,7 @@ def _tool(tool: ToolStep, control: Control) -> PlannedTool:
         coolant=_coolant(tool),
         holder=job.machine.tapping if tool.kind == "tap" else None,
         pitch_mm=cutter.pitch_mm,
-        chamfer_mm=chamfer if not job.hole.through else None,
+        chamfer_mm=None if job.hole.through else CHAMFER_COUNTED,
         passes=float(thread_passes(job)) if tool.kind == "mill" else None,
         pecks=job.setting.pecks.kind if len(pecks) > 1 else "none",
         longest_mm=max((after - before for before, after in pairwise((0.0, *pecks))), default=None),

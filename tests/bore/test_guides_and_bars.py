@@ -111,10 +111,10 @@ def test_a_bar_of_the_crib_is_set_to_the_hole_and_its_program_feeds_out() -> Non
     assert crib()[bored["cutter"]]["bores_from_mm"] <= 30 <= crib()[bored["cutter"]]["diameter_mm"]
     assert "passes" in bored["why"]
     posted = [{"kind": "bore", "words": bored["words"], "case": bored["cut"]["case"]}]
-    assert "G85" in written_answer({"steps": posted})["program"]
+    assert "G85" in written_answer({"zero": "corner", "points_mm": [[0, 0]], "steps": posted})["program"]
     turned = next(step for step in steps_of("t1", "30 H7", 25, "steel-c45") if step["kind"] == "bore")
     with pytest.raises(BadInput, match="centre line"):
-        written_answer({"steps": [{"kind": "bore", "words": "bore", "case": turned["cut"]["case"]}]})
+        written_answer({"zero": "face", "steps": [{"kind": "bore", "words": "bore", "case": turned["cut"]["case"]}]})
 
 
 def test_a_flat_floor_is_left_by_a_drill_without_a_point_or_squared() -> None:

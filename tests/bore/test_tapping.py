@@ -61,6 +61,7 @@ def test_no_program_taps_blind_before_the_holder_is_said(held: str | None, refus
     sheet = {
         "steps": [{"kind": one["kind"], "words": one["words"], "case": one["cut"]["case"]} for one in made],
         "points_mm": [[0, 0]],
+        "zero": "left front corner, top face",
         "name": "Keeper",
     }
     if refused:

@@ -180,6 +180,7 @@ def test_a_program_is_written_and_read_back_by_the_server(here: Client) -> None:
     sheet = {
         "steps": [{"kind": step["kind"], "words": step["words"], "case": step["cut"]["case"]} for step in steps if step["cut"]],
         "points_mm": [[0, 0], [30, 0]],
+        "zero": "left front corner, top face",
     }
     found = shaped(schemas.ControllerAnswer, post(here, "/api/program/write", sheet))
     assert (found["problems"], found["differences"]) == ([], [])

@@ -24,12 +24,16 @@ SAME_PITCH = 0.01
 # Less of the thread's height than this is no thread; more than this breaks taps.
 LEAST_THREAD, MOST_THREAD = 0.5, 1.0
 
+# Its thread and the thinner neck behind it go into the hole: four diameters and more up to M10 (DIN 371), a whole thin shank above (DIN 376, both
+# from memory).
+REACH_D = 4.0
+
 
 def geometry(case: Case) -> Found:
     """Defaults that follow from the diameter."""
     yield "pitch_mm", coarse_pitch_mm(case["diameter_mm"]), "the coarse pitch (ISO 261)"
     yield "chamfer_threads", CHAMFER_THREADS, "a plug tap, four threads of chamfer"
-    yield from plain_geometry(case, angle_deg=180.0, chisel=0.0, edges=FLUTES, flute_d=3.0, overall_d=8.0, why="a machine tap")
+    yield from plain_geometry(case, angle_deg=180.0, chisel=0.0, edges=FLUTES, flute_d=REACH_D, overall_d=8.0, why="a machine tap")
 
 
 def check(case: Case, refuse: Refuse) -> None:

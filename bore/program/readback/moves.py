@@ -5,7 +5,7 @@ import math
 from bore.base import budget
 from bore.program.readback.finding import LOOK, NOTE, STOPS, Finding
 from bore.program.readback.looks import Found, Look
-from bore.program.readback.plan import Obstacle
+from bore.program.readback.plan import WHIPS, Obstacle
 from bore.program.state import SAME_MM, Move, Point, Seen
 
 # Below this a tool is near the work, and ends of diagonal rapids are low, mm.
@@ -225,7 +225,7 @@ def _home(look: Look) -> Found:
 
 
 # What is fed out at its feed, or eased in, by its own kind; and how long a way through air is worth saying, mm.
-FED_OUT = ("ream", "bore", "tap", "gun", "turn", "mill")
+FED_OUT = ("ream", "bore", "tap", WHIPS, "turn", "mill")
 AIR_MM, THROUGH_MM = 10.0, 2.0
 
 
@@ -234,7 +234,7 @@ def _slow(look: Look) -> Found:
     deep: dict[tuple[int, float, float], float] = {}
     for move in look.moves:
         start, end, kind = move.start, move.end, look.plan.tool(move.tool).kind
-        if move.kind != "feed" or move.arc is not None or kind in (None, "gun", "turn"):
+        if move.kind != "feed" or move.arc is not None or kind in (None, WHIPS, "turn"):
             continue
         place = (move.tool, round(end[0], 2), round(end[1], 2))
         # As far as it is fed above the face.

@@ -4,6 +4,7 @@ from dataclasses import dataclass, field, fields
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.job.cutter_kinds import cutter_kinds
 from bore.materials.table import all_materials
 
 MOST_PLACES, MOST_TOOLS, MOST_OBSTACLES = 2000, 99, 100
@@ -82,7 +83,9 @@ class Planned:
 
 
 NOTHING = PlannedTool()
-KINDS = ("mark", "spot", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "gun", "turn")
+# What whips where nothing guides it is a kind of its own here: the family that only a guide hole or a bush holds.
+WHIPS = next(kind.id for kind in cutter_kinds().values() if kind.needs_guide)
+KINDS = ("mark", "spot", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", WHIPS, "turn")
 TEXTS = {"kind": KINDS, "coolant": ("dry", "none", "brush", "mist", "flood", "through"), "hand": ("right", "left")}
 TEXTS |= {"holder": ("floating", "rigid", "friction", "head", "none"), "pecks": ("none", "full", "chip-break")}
 # A dwell hardens these under a standing edge: titanium, nickel, austenitic stainless.

@@ -7,7 +7,7 @@ from bore.program.control import Control
 from bore.program.readback import holes, moves, spindle, tools, turning, writing
 from bore.program.readback.finding import Finding, first_of_a_kind
 from bore.program.readback.looks import Found, Look
-from bore.program.readback.plan import Planned, PlannedTool
+from bore.program.readback.plan import WHIPS, Planned, PlannedTool
 from bore.program.state import Run
 
 ALL: tuple[Callable[[Look], Found], ...] = (
@@ -59,7 +59,7 @@ def _not_done(look: Look) -> list[NotDone]:
         ("mill-pitch", "pitch_mm", lacks("pitch_mm", mills)),
         ("mill-passes", "passes", lacks("passes", mills)),
         ("comp-short", "diameter_mm", lacks("diameter_mm", mills)),
-        ("gun-air", "guide_mm", any(tool.kind == "gun" and tool.guide_mm is None for tool in used)),
+        ("gun-air", "guide_mm", any(tool.kind == WHIPS and tool.guide_mm is None for tool in used)),
         ("extra-place", "places", plan.places is None and lacks("places")),
         ("other-zero", "zero", plan.zero is None),
         ("obstacle", "obstacles", plan.obstacles is None),

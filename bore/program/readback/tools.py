@@ -5,6 +5,7 @@ from itertools import pairwise
 
 from bore.program.readback.finding import LOOK, NOTE, STOPS, Finding
 from bore.program.readback.looks import Found, Look
+from bore.program.readback.plan import WHIPS
 from bore.program.state import SAME_MM, Made, Move, Seen
 
 PITCH_SHARE = 0.003
@@ -167,7 +168,7 @@ def _arcs(look: Look) -> Found:
 def _guns(look: Look) -> Found:
     for move in look.moves:
         planned = look.plan.tool(move.tool)
-        if planned.kind != "gun" or planned.guide_mm is None or move.kind == "dwell" or math.dist(move.start, move.end) < SAME_MM:
+        if planned.kind != WHIPS or planned.guide_mm is None or move.kind == "dwell" or math.dist(move.start, move.end) < SAME_MM:
             continue
         free = max(move.start[2], move.end[2]) > -planned.guide_mm + SHORT_MM + SAME_MM and max(move.start[2], move.end[2]) > -SHORT_MM
         if free and move.modes is not None and move.modes.turns != 0 and move.speed_rpm > CREEP_RPM:
@@ -178,7 +179,7 @@ def _guns(look: Look) -> Found:
                 move.line, "gun-out", NOTE, "a gun drill is drawn out stopped, at a feed: at a rapid its tube strikes the bore", move.tool
             )
     for before, move in pairwise(look.moves):
-        gun = look.plan.tool(move.tool).kind == "gun"
+        gun = look.plan.tool(move.tool).kind == WHIPS
         if (
             gun
             and before.kind == "feed"
