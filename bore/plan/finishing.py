@@ -116,7 +116,7 @@ def _by_power(task: Task, cut: Cut, one: Finisher, drilled_mm: float) -> tuple[S
     """The finishing step under the spindle. A tap or reamer turns slower than any drill: another belt or gear every time."""
     base, why, cannot = task.base, one.why, ""
     if one.kind == "tap":
-        why, cannot = f"{why}; {start_words(base.machine)}", unsaid(base.machine, base.hole.through)
+        why, cannot = f"{why}; {start_words(base.machine, task.drawn.pitch_mm or 1.0)}", unsaid(base.machine, base.hole.through)
     time = cut.time_s
     if one.kind == "mill" and (passes := thread_passes(cut.job)) > 1:
         why, time = f"{why}; in {passes} passes", time * passes

@@ -2,6 +2,7 @@
 
 from bore.base.formula import formula
 from bore.case.choices import choice_words
+from bore.job.tap_start import tap_start_mm
 from bore.machines.machine import Machine
 
 # On a machine that is fed by hand taps this small are turned by hand: they break before they are felt (M6, 1/4 in; common practice).
@@ -10,8 +11,6 @@ SMALL_TAP_MM = 6.4
 BIG_TAP_MM = 16.0
 # Ways of holding a tap that let go, or stop with the feed, before it meets the floor of a blind hole.
 SAFE_IN_BLIND = ("friction", "head", "rigid")
-# How far above the work a tap starts: a floating holder wants room to be drawn out (common practice).
-FLOATING_START_MM, RIGID_START_MM = 6.0, 2.5
 # Each turn with its backing off, for a 5 mm tap; and how it grows with the diameter (common practice).
 TURN_S, TURN_MM, TURN_POWER = 5.0, 5.0, 1.5
 SQUARE = "start it square: a centre in its end, the spindle turned by hand, and the wrench on the tap"
@@ -52,9 +51,8 @@ def unsaid(machine: Machine, through: bool) -> str:
     return f"how {machine.name} holds a tap {held}: a blind hole is tapped rigid, with a slipping chuck or with a head"
 
 
-def start_words(machine: Machine) -> str:
+def start_words(machine: Machine, pitch_mm: float) -> str:
     """How the tap is held and how far above the work it starts, for a machine that turns it."""
     held = machine.tapping
-    start = FLOATING_START_MM if held in (None, "floating") else RIGID_START_MM
     words = f"held: {choice_words('machine.tapping', held)}" if held else "how the tap is held is not said"
-    return f"{words}; start {start:g} mm above the work"
+    return f"{words}; start {tap_start_mm(held, pitch_mm):g} mm above the work"

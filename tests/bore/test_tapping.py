@@ -43,8 +43,8 @@ def test_what_a_program_must_know_before_it_taps_blind() -> None:
         machine = read_machine(machines()["v1"] | {"tapping": held})
         assert unsaid(machine, through=True) == ""
         assert (unsaid(machine, through=False) == "") == fine
-    assert "6 mm above" in start_words(read_machine(machines()["v1"] | {"tapping": "floating"}))
-    assert "2.5 mm above" in start_words(read_machine(machines()["v1"] | {"tapping": "rigid"}))
+    assert "6 mm above" in start_words(read_machine(machines()["v1"] | {"tapping": "floating"}), 1.75)
+    assert "3.5 mm above" in start_words(read_machine(machines()["v1"] | {"tapping": "rigid"}), 1.75)
     blind = asked("v1", "M12", 18, "steel-c45", through=False, plate_thickness_mm=45.0)
     blind["case"]["machine"] = blind["case"]["machine"] | {"tapping": None}
     found = plan_answer(blind)["plan"]

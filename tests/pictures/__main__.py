@@ -130,7 +130,7 @@ def plan_program(page: Page) -> None:
     page.get_by_role("group", name="More about the plan").get_by_role("button", name="Program", exact=True).click()
     page.get_by_label("Where the program’s zero lies").fill("left front corner, top face")
     expect(page.get_by_text("Read back")).to_be_visible()
-    page.get_by_text("Read back").scroll_into_view_if_needed()
+    page.get_by_role("group", name="More about the plan").evaluate("one => one.scrollIntoView({block: 'start'})")
 
 
 @view(SHEET)

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from itertools import pairwise
 
+from bore.job.tap_start import tap_start_mm
 from bore.program.sheet import AGAIN_MM, Sheet, ToolStep
 from bore.program.writing.threads import milled
 from bore.program.writing.words import Words
@@ -13,8 +14,6 @@ Point = tuple[float, float]
 CLEAR_MM = 50.0
 # Ways of coming into a guide: stopped short of its floor by so much, at so many turns and so fast, up to speed before it goes on.
 SHORT_MM, CREEP_RPM, CREEP_MM_MIN, UP_TO_SPEED_S, OUT_MM_MIN, OVER_MM = 1.0, 60, 300.0, 3.0, 2000.0, 5.0
-# A tap starts so far above the work in a floating holder; rigid, two turns or this (common practice).
-FLOATING_MM, RIGID_MM = 6.0, 2.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,8 +109,7 @@ def start_mm(tool: ToolStep) -> float:
     """How far above the face the feed begins, mm."""
     if tool.kind != "tap":
         return tool.approach_mm
-    pitch = tool.job.cutter.pitch_mm or 1.0
-    return max(2 * pitch, RIGID_MM) if tool.job.machine.tapping == "rigid" else FLOATING_MM
+    return tap_start_mm(tool.job.machine.tapping, tool.job.cutter.pitch_mm or 1.0)
 
 
 def _cycle(at: Section, tool: ToolStep, code: int) -> Iterator[str]:
