@@ -21,7 +21,7 @@ from bore.program.readback.read import read_back
 from bore.program.sheet import HandStep, Sheet, ToolStep
 from bore.program.write import Style, write
 
-MOST_TOOLS, MOST_POINTS, MOST_TRACE = 40, 400, 2000
+MOST_TOOLS, MOST_POINTS, MOST_TRACE, MOST_MOVES_SHOWN = 40, 400, 2000, 500
 # A stroke that ends this near above the face is still the hole's own.
 NEAR_FACE_MM = 5.0
 
@@ -96,6 +96,21 @@ class ProgramFinding:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ProgramMove:
+    """A move as the controller makes it, dry: in which line, of which tool, rapid, feed or dwell, where to, at what speed and feed."""
+
+    line: int
+    tool: int
+    kind: Literal["rapid", "feed", "dwell"]
+    x_mm: float
+    y_mm: float
+    z_mm: float
+    speed_rpm: float
+    feed_mm_rev: float | None
+    time_s: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CheckNotDone:
     """A check that had nothing to go by, and what it needs."""
 
@@ -119,6 +134,8 @@ class ControllerAnswer:
     differences: list[str] | None
     findings: list[ProgramFinding]
     not_done: list[CheckNotDone]
+    moves: list[ProgramMove]
+    moves_in_all: int
     assumed: list[str]
 
 
@@ -254,8 +271,16 @@ def _ran(text: str, sheet: Sheet | None, tools: list[ProgramTool], planned: Plan
         differences=differences(found, sheet) if sheet else None,
         findings=[shaped(ProgramFinding, one) for one in findings],
         not_done=[shaped(CheckNotDone, one) for one in not_done],
+        moves=[_dry(move) for move in found.moves[:MOST_MOVES_SHOWN]],
+        moves_in_all=len(found.moves),
         assumed=list(found.control.assumed),
     )
+
+
+def _dry(move: Move) -> ProgramMove:
+    x, y, z = move.end
+    feed = None if move.feed_mm_rev is None else number(move.feed_mm_rev)
+    return shaped(ProgramMove, move, x_mm=number(x), y_mm=number(y), z_mm=number(z), feed_mm_rev=feed, time_s=number(move.time_s))
 
 
 UNCHECKED = dict.fromkeys(("verdict", "tightest", "failure", "use", "said", "torque_nm", "thrust_n", "power_kw"))

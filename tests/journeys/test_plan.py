@@ -97,6 +97,9 @@ def test_the_ramp_plate_from_the_drawing_to_the_program(page: Page, server: Serv
     file.write_text(file.read_text(encoding="utf-8").replace("X120. Y40.", "X121. Y40.", 1), encoding="utf-8")
     page.get_by_label("Read one from a file").set_input_files(file)
     expect(controller).to_contain_text("nothing is made at place 2")
+    page.get_by_role("list", name="What a setter would stop at").get_by_role("button").first.click()
+    chosen = page.evaluate("() => { const box = document.activeElement; return box.value.slice(box.selectionStart, box.selectionEnd); }")
+    assert "Y" in chosen, "the line the finding names"
     page.get_by_role("button", name="Back to the plan’s").click()
     expect(controller.get_by_role("status")).to_contain_text("no difference")
 

@@ -2722,6 +2722,10 @@ export interface components {
             findings: components["schemas"]["ProgramFinding"][];
             /** Not Done */
             not_done: components["schemas"]["CheckNotDone"][];
+            /** Moves */
+            moves: components["schemas"]["ProgramMove"][];
+            /** Moves In All */
+            moves_in_all: number;
             /** Assumed */
             assumed: string[];
         };
@@ -2797,6 +2801,33 @@ export interface components {
             pecks: number;
             /** Cycle */
             cycle: number | null;
+        };
+        /**
+         * ProgramMove
+         * @description A move as the controller makes it, dry: in which line, of which tool, rapid, feed or dwell, where to, at what speed and feed.
+         */
+        ProgramMove: {
+            /** Line */
+            line: number;
+            /** Tool */
+            tool: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rapid" | "feed" | "dwell";
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Z Mm */
+            z_mm: number;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Time S */
+            time_s: number;
         };
         /**
          * ProgramProblem

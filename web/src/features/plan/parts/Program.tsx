@@ -1,7 +1,7 @@
 /** The plan as a program, and the simulated controller that reads it back: what each tool feeds and bears, what it made of each hole, and
  * every difference from the plan. The text may be changed and read again. */
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 import { api, Refused, type Schemas } from "../../../api/client";
 import { ProgramTrace } from "../../../drawing/plan/ProgramTrace";
@@ -96,6 +96,17 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
     staleTime: 60_000,
   });
   const asked = typed === null ? written : read;
+  const text = useRef<HTMLTextAreaElement>(null);
+  /** Puts the caret on a line, and the line into sight. */
+  const toLine = (line: number) => {
+    const box = text.current;
+    if (!box) return;
+    const lines = box.value.split("\n");
+    const start = lines.slice(0, line - 1).join("\n").length + (line > 1 ? 1 : 0);
+    box.focus();
+    box.setSelectionRange(start, start + (lines[line - 1]?.length ?? 0));
+    box.scrollTop = ((line - 4) / lines.length) * box.scrollHeight;
+  };
   const anew =
     <T,>(put: (value: T) => void) =>
     (value: T) => {
@@ -221,6 +232,7 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
           )}
         </div>
         <textarea
+          ref={text}
           aria-label="Program"
           className="figure h-80 w-full border border-faint bg-paper p-2 text-xs"
           spellCheck={false}
@@ -265,13 +277,13 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
             {asked.error.message}
           </p>
         )}
-        {asked.data && <Read ran={asked.data} answer={answer} system={system} />}
+        {asked.data && <Read ran={asked.data} answer={answer} system={system} onLine={toLine} />}
       </section>
     </div>
   );
 }
 
-function Read({ ran, answer, system }: { ran: Ran; answer: Answer; system: System }) {
+function Read({ ran, answer, system, onLine }: { ran: Ran; answer: Answer; system: System; onLine: (line: number) => void }) {
   const stops = ran.findings.filter((one) => one.severity !== "note");
   const same = ran.problems.length === 0 && ran.differences?.length === 0 && stops.length === 0;
   return (
@@ -286,7 +298,14 @@ function Read({ ran, answer, system }: { ran: Ran; answer: Answer; system: Syste
           {ran.findings.slice(0, 20).map((one, k) => (
             <li key={k} className={one.severity === "stops" ? "text-vermilion" : one.severity === "look" ? "text-bronze" : "text-faint"}>
               <b>{SEVERITIES[one.severity]}</b>
-              {one.line ? `, line ${one.line}` : ""}
+              {one.line ? (
+                <>
+                  ,{" "}
+                  <button type="button" className="underline decoration-dotted" onClick={() => onLine(one.line)}>
+                    line {one.line}
+                  </button>
+                </>
+              ) : null}
               {one.tool ? `, T${one.tool}` : ""}: {one.words}
             </li>
           ))}
@@ -374,6 +393,42 @@ function Read({ ran, answer, system }: { ran: Ran; answer: Answer; system: Syste
           </ul>
         </details>
       )}
+      <details className="text-sm">
+        <summary className="tap cursor-pointer">
+          Every move, dry{ran.moves_in_all > ran.moves.length ? `, the first ${ran.moves.length} of ${ran.moves_in_all}` : ""}
+        </summary>
+        <table className="text-sm">
+          <thead>
+            <tr className="text-left text-xs text-faint">
+              {["line", "tool", "", "x", "y", "z", "speed", "feed a turn"].map((name) => (
+                <th key={name} className="pr-4 font-normal">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {ran.moves.map((one, k) => (
+              <tr key={k}>
+                {[
+                  String(one.line),
+                  `T${one.tool}`,
+                  one.kind,
+                  plain(one.x_mm, system),
+                  plain(one.y_mm, system),
+                  plain(one.z_mm, system),
+                  `${one.speed_rpm} rpm`,
+                  one.feed_mm_rev === null ? "" : show(one.feed_mm_rev, "mm/rev", system),
+                ].map((cell, place) => (
+                  <td key={place} className="figure pr-4 whitespace-nowrap">
+                    {cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
       <details className="text-sm">
         <summary className="tap cursor-pointer">Every hole as a table</summary>
         <table className="text-sm">
