@@ -50,7 +50,7 @@ def test_a_classic_fault_is_flagged(row: dict[str, str]) -> None:
 
 
 def test_the_faults_span_the_list_and_each_names_its_line() -> None:
-    assert len(faults()) >= 100
+    assert len(faults()) >= 130
     assert len({row["check"] for row in faults()}) >= 60
 
 
