@@ -5,7 +5,8 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from bore.job.tap_start import tap_start_mm
-from bore.program.sheet import AGAIN_MM, Sheet, ToolStep
+from bore.program.sheet import Sheet, ToolStep
+from bore.program.writing.strokes import strokes
 from bore.program.writing.threads import milled
 from bore.program.writing.words import Words
 
@@ -138,15 +139,7 @@ def _strokes(at: Section, tool: ToolStep) -> Iterator[str]:
     words, control = at.words, at.sheet.control
     above, feed = words.length(start_mm(tool)), words.rate(tool.rate_mm_min(control))
     yield f"G0 Z{above}"
-    before = 0.0
-    for place, depth in enumerate(tool.pecks_mm):
-        if place:
-            yield f"G0 Z{above}"
-            yield f"G0 Z{words.length(-(before - AGAIN_MM))}"
-        yield f"G1 Z{words.length(-depth)} {feed}"
-        before = depth
-    if tool.dwell_s:
-        yield f"G4 {words.dwell(tool.dwell_s)}"
+    yield from strokes(words, tool, above, feed)
     if tool.kind == "tap" and tool.job.machine.tapping != "head":
         # The spindle turns back and the tap comes out at its own pitch.
         yield from ("M5", "M4", f"G1 Z{above} {feed}", "M5", "M3")

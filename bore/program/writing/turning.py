@@ -3,7 +3,8 @@
 from collections.abc import Iterator
 
 from bore.program.control import TURNING_A
-from bore.program.sheet import AGAIN_MM, Sheet, ToolStep
+from bore.program.sheet import Sheet, ToolStep
+from bore.program.writing.strokes import strokes
 from bore.program.writing.words import Words
 
 # Before the face a tool stands here at a rapid; an insert drill's first bore is so deep, and measured; mm (common practice).
@@ -55,15 +56,7 @@ def _bored(tool: ToolStep, words: Words) -> Iterator[str]:
         yield words.comment("measure the bore, correct X on the diameter, start again")
         yield f"G97 S{tool.turned_rpm(words.control):.0f} M3"
         yield f"G0 Z{above}"
-    before = 0.0
-    for place, depth in enumerate(tool.pecks_mm):
-        if place:
-            yield f"G0 Z{above}"
-            yield f"G0 Z{words.length(-(before - AGAIN_MM))}"
-        yield f"G1 Z{words.length(-depth)} {feed}"
-        before = depth
-    if tool.dwell_s:
-        yield f"G4 {words.dwell(tool.dwell_s)}"
+    yield from strokes(words, tool, above, feed)
     yield f"G1 Z{above} {feed}" if tool.kind in ("ream", "bore") else f"G0 Z{above}"
 
 
