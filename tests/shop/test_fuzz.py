@@ -4,6 +4,7 @@ never answers outside its description."""
 import json
 import os
 import re
+import sqlite3
 from collections import Counter
 from contextlib import suppress
 from pathlib import Path
@@ -19,7 +20,7 @@ from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance, status_code_conformance
 
 from tests.patience import patience_s
-from tests.server import ROOT, Server
+from tests.server import DATABASE, ROOT, Server
 
 # In the run that decides, which asks the same each time; a run that looks for new cases asks four times as many.
 CASES_ASKED = 1500
@@ -37,6 +38,9 @@ LEFT_OUT = ("/api/sign-in", "/api/sign-out")
 def server(tmp_path_factory: pytest.TempPathFactory, demo_database: Path) -> Any:
     one = Server(tmp_path_factory.mktemp("fuzzed"))
     one.begin_with(demo_database)
+    with sqlite3.connect(one.data / DATABASE) as people:
+        # The demo is a lead; here every route is to answer.
+        people.execute("UPDATE people_user SET role = 'admin' WHERE username = 'demo'")
     one.start()
     yield one
     one.stop()
