@@ -28,6 +28,11 @@ class Material:
     grab: str
     magnetic: str
 
+    @property
+    def hardens(self) -> bool:
+        """Whether it hardens under an edge that stands still or rubs."""
+        return self.work_hardens == "yes"
+
 
 GROUP_WORDS = {"P": "steel", "H": "steel", "M": "stainless", "K": "iron"}
 # In the order they are looked for in a metal's own name.
@@ -54,4 +59,4 @@ def metal_word(material: Material) -> str:
 
 def gummy(material: Material) -> bool:
     """Whether its chips stick and pack: long ones, of a metal that hardens under the edge or drags on it."""
-    return material.chip == "long" and (material.work_hardens == "yes" or material.grab == "high")
+    return material.chip == "long" and (material.hardens or material.grab == "high")

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field, fields
 from typing import Any
 
 from bore.base.errors import BadInput, Problem
+from bore.program.read import CYCLES
 
 MILLING, TURNING_A, TURNING_B = "milling", "turning-a", "turning-b"
 # What each field may be; the first is what it is where nothing is said. `codes` has none on a turning machine.
@@ -33,7 +34,6 @@ FIGURES: dict[str, tuple[float, float]] = {
     "program_value": (1, 99_999),
 }
 COOLANT: dict[str, int | None] = {"flood": 8, "mist": 7, "through": None, "off": 9}
-CYCLES = (73, 81, 82, 83, 84, 85)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -60,7 +60,7 @@ class Control:
     max_feed_mm_min: float | None = None
     rapid_mm_min: float | None = None
     arcs: str = "ij-increments"
-    cycles: tuple[int, ...] = CYCLES
+    cycles: tuple[int, ...] = tuple(sorted(CYCLES))
     optional_stop: str = "M1"
     comments: str = "brackets"
     one_m_a_block: bool = False
@@ -117,7 +117,7 @@ def _value(name: str, value: Any, at: str) -> Any:
         return tuple(_figure(one, (-10_000, 10_000), at) for one in value)
     if name == "cycles":
         if not isinstance(value, list) or any(one not in CYCLES for one in value):
-            raise BadInput.at(at, f"accepted: a list of {', '.join(map(str, CYCLES))}")
+            raise BadInput.at(at, f"accepted: a list of {', '.join(map(str, sorted(CYCLES)))}")
         return tuple(value)
     if not isinstance(value, dict) or set(value) - set(COOLANT):
         raise BadInput.at(at, f"accepted: an object of {', '.join(COOLANT)}, each an M code or null")

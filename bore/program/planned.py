@@ -5,7 +5,7 @@ from itertools import pairwise
 from bore.job.thread_passes import thread_passes
 from bore.machines.kinds import machine_kind
 from bore.program.control import Control
-from bore.program.readback.plan import HARDENING, WHIPS, Planned, PlannedTool
+from bore.program.readback.plan import WHIPS, Planned, PlannedTool
 from bore.program.sheet import Sheet, ToolStep
 
 # The stop of a plan's tap counts its chamfer already.
@@ -19,7 +19,7 @@ def planned_of(sheet: Sheet) -> Planned:
         places=None if machine_kind(sheet.machine_kind).lathe else sheet.points_mm,
         zero=None if machine_kind(sheet.machine_kind).lathe else sheet.control.work_offset,
         tools={tool.number: _tool(tool, sheet.control) for tool in sheet.tools},
-        hardens=jobs[0].material.iso_group in HARDENING,
+        hardens=jobs[0].material.hardens,
         open_mm=sheet.tools[0].stop_mm if jobs[0].hole.start_diameter_mm > 0 else 0.0,
     )
 

@@ -18,10 +18,6 @@ DWELL_TURNS = 2.0
 DWELLS = ("counterbore", "countersink")
 
 
-# What a standing edge hardens: stainless, titanium, nickel; there a seat is left without a dwell (common practice).
-HARDENS = ("S", "M")
-
-
 @dataclass(frozen=True, slots=True)
 class HandStep:
     """What a hand does between two tools."""
@@ -105,7 +101,7 @@ class ToolStep:
     @property
     def dwell_s(self) -> float:
         """How long it stays at the bottom, s; not at all in metals that harden under it."""
-        if self.kind not in DWELLS or self.job.material.iso_group in HARDENS:
+        if self.kind not in DWELLS or self.job.material.hardens:
             return 0.0
         return DWELL_TURNS * 60 / self.speed_rpm
 

@@ -8,12 +8,12 @@ from bore.cutters.thread_mill import energy
 from bore.cutters.twist.feeds import breaking_torque
 from bore.job.cutter_kinds import cutter_kind
 from bore.job.job import Job
+from bore.job.thread_passes import TOUGH
 from bore.quantities.threads import coarse_pitch_mm
 
 QUALITY = grades_table(folder(__file__))
 FLUTES, SPEED_SHARE = 3, 0.8
 TOOL_SHARE, WIDEST_TOOL = 0.65, 0.75
-TOUGH = ("M", "S", "H")
 
 
 def geometry(case: Case) -> Found:

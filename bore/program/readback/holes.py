@@ -4,11 +4,11 @@ import math
 from collections.abc import Iterable
 from itertools import pairwise
 
+from bore.program.read import CYCLES
 from bore.program.readback.finding import LOOK, STOPS, Finding
 from bore.program.readback.looks import Found, Look
 from bore.program.state import Made
 
-CYCLES = (73, 81, 82, 83, 84, 85)
 PLACE_MM, DEPTH_MM = 0.05, 0.05
 
 

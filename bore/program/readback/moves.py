@@ -3,10 +3,11 @@
 import math
 
 from bore.base import budget
+from bore.program.read import CYCLES
 from bore.program.readback.finding import LOOK, NOTE, STOPS, Finding
 from bore.program.readback.looks import Found, Look
 from bore.program.readback.plan import WHIPS, Obstacle
-from bore.program.state import SAME_MM, Move, Point, Seen
+from bore.program.state import HOME_MM, SAME_MM, Move, Point, Seen
 
 # Below this a tool is near the work, and ends of diagonal rapids are low, mm.
 NEAR_MM, LOW_MM = 25.0, 10.0
@@ -115,7 +116,7 @@ def _rapids(look: Look) -> Found:
 
 
 def _was_home(move: Move) -> bool:
-    return move.modes is not None and move.start[2] >= 499.0
+    return move.modes is not None and move.start[2] >= HOME_MM - SAME_MM
 
 
 def _sideways(look: Look) -> Found:
@@ -179,7 +180,7 @@ def _changes(look: Look) -> Found:
         if not _is_change(look, one):
             continue
         line, tool = one.block.line, one.after.tool
-        if one.before.motion in (73, 81, 82, 83, 84, 85):
+        if one.before.motion in CYCLES:
             yield Finding(line, "cycle-on", STOPS, f"G{one.before.motion} is still on: the next move drills a hole; write G80 first", tool)
         if one.before.compensation != 40:
             yield Finding(line, "comp-on", STOPS, "the compensation is still on; write G40 on the way out", tool)

@@ -85,12 +85,10 @@ class Planned:
 NOTHING = PlannedTool()
 # What whips where nothing guides it is a kind of its own here: the family that only a guide hole or a bush holds.
 WHIPS = next(kind.id for kind in cutter_kinds().values() if kind.needs_guide)
-KINDS = ("mark", "spot", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", WHIPS, "turn")
+# What a tool is that a check knows: any other word says nothing of it, and hinders nothing.
 LONGEST_KIND = 40
-TEXTS = {"kind": KINDS, "coolant": ("dry", "none", "brush", "mist", "flood", "through"), "hand": ("right", "left")}
+TEXTS = {"coolant": ("dry", "none", "brush", "mist", "flood", "through"), "hand": ("right", "left")}
 TEXTS |= {"holder": ("floating", "rigid", "friction", "head", "none"), "pecks": ("none", "full", "chip-break")}
-# A dwell hardens these under a standing edge: titanium, nickel, austenitic stainless.
-HARDENING = ("S", "M")
 
 
 def read_planned(data: Any, at: str = "plan") -> Planned:
@@ -116,20 +114,15 @@ def read_planned(data: Any, at: str = "plan") -> Planned:
     )
 
 
-GROUPS = ("P", "M", "K", "N", "S", "H")
-
-
 def _hardens(given: Any, at: str) -> bool | None:
-    """Whether a standing edge hardens the metal: of its id, its ISO group, or a record of either."""
+    """Whether a standing edge hardens the metal: of its id, or a record with it."""
     if given is None:
         return None
-    if isinstance(given, dict):
-        given = given.get("iso_group") or given.get("id")
-    row = all_materials().get(given) if isinstance(given, str) else None
-    group = given if given in GROUPS else row.material.iso_group if row else None
-    if group is None:
-        raise BadInput.at(at, f"accepted: the id of a metal of the table, or its group: {', '.join(GROUPS)}")
-    return group in HARDENING
+    known = given.get("id") if isinstance(given, dict) else given
+    row = all_materials().get(known) if isinstance(known, str) else None
+    if row is None:
+        raise BadInput.at(at, "accepted: the id of a metal of the table")
+    return row.material.hardens
 
 
 def _list(given: Any, at: str, most: int) -> list[Any]:
@@ -201,8 +194,9 @@ def _said(name: str, value: Any, at: str) -> Any:
         return "full" if len(value) > 1 else "none"
     if name == "pecks" and isinstance(value, int | float) and not isinstance(value, bool):
         return "full" if value > 1 else "none"
-    if name == "kind" and isinstance(value, str) and 1 <= len(value) <= LONGEST_KIND:
-        # A kind that is not known here says nothing of the tool, and hinders nothing.
+    if name == "kind":
+        if not isinstance(value, str) or not 1 <= len(value) <= LONGEST_KIND:
+            raise BadInput.at(at, f"accepted: a word of at most {LONGEST_KIND} letters, as drill, tap, mill")
         return value
     if name in TEXTS:
         if value not in TEXTS[name]:

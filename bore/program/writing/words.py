@@ -47,10 +47,6 @@ class Words:
         said = plain(text)[:LONGEST_COMMENT]
         return f"({said})" if self.control.comments == "brackets" else f"; {said}"
 
-    def switches(self, *codes: int | None) -> list[str]:
-        """M words, together or each on its own line."""
-        return [f"M{code}" for code in codes if code is not None]
-
     def arc(
         self, motion: int, start: tuple[float, float], end: tuple[float, float], centre: tuple[float, float], z_mm: float | None
     ) -> list[str]:
