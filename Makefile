@@ -12,7 +12,7 @@ export PYTHONDONTWRITEBYTECODE :=
 # A real shop's data is looked after with a real shop's settings.
 shop first-admin: export DJANGO_SETTINGS_MODULE = shop.settings.production
 
-.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench soak mutate pictures types setup setup-test clean
+.PHONY: help demo serve shop first-admin backup restore verify tidy test lint unit web-test bench soak fuzz mutate pictures types setup setup-test clean
 
 help:
 	@echo "make demo   set everything up, load the demo yard, start Fierce Bore"
@@ -112,6 +112,10 @@ bench: setup-test
 # Ten minutes of thirty clients; SOAK_S=60 for one.
 soak: setup-test
 	$(BIN)/python -m tests.soak
+
+# Five thousand requests and commands that begin from real ones; FUZZ_CASES=500 for fewer.
+fuzz: setup-test
+	$(BIN)/python -m tests.fuzz
 
 mutate: setup-test
 	$(BIN)/uv pip install -q --python $(BIN)/python --require-hashes -r requirements/mutate.txt

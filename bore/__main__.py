@@ -13,10 +13,11 @@ from typing import Any
 from bore import VERSION
 from bore.answers.check import answer
 from bore.answers.machine import described_answer, rated_answer
-from bore.answers.offers import MatchAnswer, deep_hole_answer, match_answer, program_answer, ways_out_answer
+from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.pictures import log_answer, window_answer
 from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.program import run_answer, written_answer
+from bore.answers.readings import READERS, read_answer
 from bore.answers.serialise import as_data
 from bore.answers.shared_words import shared_words
 from bore.base.errors import BadInput
@@ -37,6 +38,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     "log": (lambda data: log_answer(bore_log(read_case(data))), "torque, thrust and power along the depth and over time"),
     "window": (lambda data: window_answer(window(read_case(data))), "speeds and feeds, and which limit closes them off"),
     "ways-out": (lambda data: ways_out_answer(ways_out(read_case(data))), "changes that would make it go, each checked, cheapest first"),
+    "guesses": (guesses_answer, "which of the things that were assumed carry the verdict, each tried the other way"),
     "match": (lambda data: _matched(read_case(data)), "every machine of the case's yard with every cutter, best first"),
     "deep-hole": (
         lambda data: deep_hole_answer(deep_hole(read_case(data))),
@@ -54,8 +56,8 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
 }
 
 
-# What a case may say needs no case.
-WORDS = "words"
+# What a case may say needs no case, and what was typed is no file.
+WORDS, READ = "words", "read"
 
 
 def _matched(job: Job) -> MatchAnswer:
@@ -72,6 +74,14 @@ def _load(name: str) -> Any:
     return read_json_strictly(text, "case")
 
 
+def _answered(chosen: argparse.Namespace) -> Any:
+    if chosen.command == WORDS:
+        return shared_words()
+    if chosen.command == READ:
+        return read_answer(chosen.kind, chosen.text)
+    return COMMANDS[chosen.command][0](_load(chosen.case))
+
+
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run a command; the exit code."""
     parser = argparse.ArgumentParser(prog="bore", description="Will this machine drill this hole?")
@@ -81,9 +91,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
         command = commands.add_parser(name, help=words)
         command.add_argument("case", help="a JSON file, or - for standard input")
     commands.add_parser(WORDS, help="what a case may say: its fields and choices, families, kinds of machine, steps, in words")
+    typed = commands.add_parser(
+        READ, help="what somebody typed, read: a metal's everyday name, a drill size, a hole as drawn, a plate, a set"
+    )
+    typed.add_argument("kind", help=", ".join(READERS))
+    typed.add_argument("text", help="as it is typed")
     chosen = parser.parse_args(arguments)
     try:
-        found = shared_words() if chosen.command == WORDS else COMMANDS[chosen.command][0](_load(chosen.case))
+        found = _answered(chosen)
     except BadInput as error:
         print("\n".join(f"{problem.field}: {problem.message}" for problem in error.problems), file=sys.stderr)
         return 2

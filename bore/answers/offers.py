@@ -3,8 +3,8 @@
 from dataclasses import dataclass, fields, is_dataclass
 from typing import Any
 
-from bore.answers.check import Answer, plain_answer
-from bore.answers.shape import number, shaped
+from bore.answers.check import Answer, field_words, plain_answer
+from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
@@ -16,6 +16,7 @@ from bore.plan import deep_hole
 from bore.program.read import read_program
 from bore.ways import match
 from bore.ways.cutter_changes import cutter_words
+from bore.ways.guesses import Guess, guesses
 from bore.ways.ways_out import Way, WaysOut
 
 
@@ -49,6 +50,29 @@ class WaysOutAnswer:
     tightest: str
     ways: list[WayOut]
     nearest_miss: WayOut | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GuessAnswer:
+    """An assumption that carries the verdict: what was taken, what else it may be, how to find out, and what is said then."""
+
+    field: str
+    words: str
+    value: Any
+    other: Any
+    why: str
+    moves: bool
+    verdict: Verdict
+    tightest: str
+    failure: str
+    said: str | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GuessesAnswer:
+    """The assumptions that carry a verdict, the weightiest first."""
+
+    guesses: list[GuessAnswer]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -213,3 +237,24 @@ def program_answer(request: Any) -> ProgramAnswer:
     kept = {name: value for name, value in case["setting"].items() if name not in ("feed_mm_rev", "hand_force_n", "seconds_per_turn")}
     setting = kept | {"speed_rpm": found.speed_rpm, "feed_rate_mm_min": found.feed_rate_mm_min}
     return shaped(ProgramAnswer, found, check=plain_answer(check(read_case(case | {"setting": setting}), recorded=False)))
+
+
+def guesses_answer(case: dict[str, Any]) -> GuessesAnswer:
+    """The assumptions of a case that carry its verdict."""
+    return GuessesAnswer(guesses=[_guess(one) for one in guesses(case)])
+
+
+def _guess(one: Guess) -> GuessAnswer:
+    found = plain_answer(one.checked)
+    return GuessAnswer(
+        field=one.field,
+        words=field_words(one.field),
+        value=plain(one.value),
+        other=plain(one.other),
+        why=one.why,
+        moves=one.moves,
+        verdict=found.verdict,
+        tightest=found.tightest,
+        failure=BY_ID[found.tightest].failure,
+        said=found.said,
+    )

@@ -20,6 +20,7 @@ class Rule:
 
     limit: str
     failure: str
+    thing: str
     soft: float
     hard: float
 
@@ -174,6 +175,9 @@ class WindowAnswer:
     standing: list[Standing]
     everywhere: list[str]
     force_scale: list[ForceMark]
+    # Settings the machine really has, each with its verdict; and the middle of the ground that holds, else of what is tight.
+    settings: list[Place]
+    ground: Place | None
     point: Place | None
     recommended: Place | None
     meeting: list[str]
@@ -201,7 +205,7 @@ def _track(band: Band) -> Track:
 
 
 def _rules(rules: Sequence[log.Rule]) -> list[Rule]:
-    return [Rule(limit=one.limit, failure=one.failure, soft=_short(one.soft), hard=_short(one.hard)) for one in rules]
+    return [Rule(limit=one.limit, failure=one.failure, thing=one.thing, soft=_short(one.soft), hard=_short(one.hard)) for one in rules]
 
 
 def log_answer(found: log.Log) -> LogAnswer:
@@ -253,6 +257,8 @@ def window_answer(found: window.Window) -> WindowAnswer:
         everywhere=[BY_ID[name].failure for name in found.everywhere],
         point=_place(found.point),
         recommended=_place(found.recommended),
+        settings=[placed for one in found.settings if (placed := _place(one)) is not None],
+        ground=_place(found.ground),
         force_scale=[ForceMark(hand_force_n=_short(force), feed_mm_rev=_short(feed)) for force, feed in found.force_scale],
         meeting=[BY_ID[name].failure for name in found.meeting],
     )

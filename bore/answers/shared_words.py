@@ -5,11 +5,14 @@ from dataclasses import dataclass
 from functools import cache
 
 from bore.answers.words import all_symbols, how_to_measure
+from bore.base.sources import rows
 from bore.case.choices import choice_words
 from bore.case.fields import Field, all_fields
 from bore.job.cutter_kinds import CutterKind, cutter_kinds
 from bore.limits import ALL_LIMITS
 from bore.machines.kinds import HAND_FEEDS, MachineKind, machine_kinds
+from bore.materials.material import metal_word
+from bore.materials.table import all_materials
 from bore.plan.task import WANT_LABELS
 from bore.plan.times import BY_HAND, DRILLING, KIND_WORDS
 
@@ -89,6 +92,15 @@ class StepWords:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class EverydayMetal:
+    """A metal most shops have, offered first: its group and what it is called there."""
+
+    group: str
+    id: str
+    called: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class SharedWords:
     """Words and facts the screens share with the core."""
 
@@ -101,6 +113,8 @@ class SharedWords:
     hand_feeds: list[str]
     steps: list[StepWords]
     wishes: dict[str, str]
+    everyday_metals: list[EverydayMetal]
+    metal_groups: list[str]
 
 
 # Choices that are rows of a table of their own, with their words there.
@@ -144,4 +158,8 @@ def shared_words() -> SharedWords:
         hand_feeds=list(HAND_FEEDS),
         steps=[StepWords(kind=kind, words=words, drills=kind in DRILLING, by_hand=kind in BY_HAND) for kind, words in KIND_WORDS.items()],
         wishes=WANT_LABELS,
+        everyday_metals=[
+            EverydayMetal(group=row["group"], id=row["material"], called=row["called"]) for row in rows("everyday_metals.csv")
+        ],
+        metal_groups=list(dict.fromkeys(metal_word(row.material) for row in all_materials().values())),
     )

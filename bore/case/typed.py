@@ -7,6 +7,7 @@ from typing import Any
 
 from bore.base.errors import BadInput
 from bore.case.fields import Field, all_fields
+from bore.machines.paste import parted_speeds
 from bore.quantities.kinds import KINDS, Kind, plain_kind
 from bore.quantities.notation import Reading, read_in, read_quantity
 
@@ -28,6 +29,7 @@ KIND_OF_UNIT = {
     "min": "minutes",
 }
 MOST_ITEMS = 60
+SPEEDS = "machine.spindle.stages[].speed_rpm"
 _STEP = re.compile(r"\.\d+(?=\.|$)")
 _TIMES = re.compile(r"^\s*(\d{1,2})\s*[x×*]\s*(.+)$", re.I)
 
@@ -102,6 +104,8 @@ def _hardness(field: Field, path: str, text: str, system: str) -> Reading:
 
 def _several(field: Field, path: str, text: str, system: str) -> Typed:
     deepening = path == "setting.pecks.depths_mm"
+    if path == SPEEDS:
+        text = parted_speeds(text)
     values: list[float] = []
     for part in re.split(r"[;+]|,\s+|\s,", text):
         if not part.strip():

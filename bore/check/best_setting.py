@@ -7,12 +7,13 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.elementwise import choose, most
 from bore.check.book_values import leaning_n
-from bore.check.evaluate import Result, evaluate
+from bore.check.evaluate import Finding, Result, evaluate
 from bore.cutters.registry import family_of
 from bore.job.columns import Columns
 from bore.job.job import Job, Setting
-from bore.limits.judgement import HOLDS, TIGHT
+from bore.limits.judgement import HOLDS, TIGHT, rank, verdict_within
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.machines.kinds import HAND_FEEDS
@@ -24,6 +25,8 @@ SPEEDS, FEEDS = 12, 10
 BELOW_BOOK, ABOVE_BOOK = 6.0, 1.6
 # So near the book's figure is at it: a rounded feed, the step of a gear next to it.
 NEAR_BOOK = 1.05
+# What tells two settings apart that are equally far from going.
+ALIKE = 1e-3
 # Forces at the knob that are tried where a hand pushes, N.
 FORCES_N = np.array([20.0, 40.0, 60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
 
@@ -115,15 +118,30 @@ def fair(columns: Columns, result: Result) -> Any:
 def score(result: Result, taken: Any, shape: tuple[int, ...], usual: Any = True) -> Any:
     """What makes one setting better than another: holding before tight, tight before giving way. Among those that hold the usual ones
     first, and the most metal removed (`taken`); among the tight first the fewest limits that are tight, since what is tight whatever it is set to is no reason to
-    drive the rest; among those that do not go the nearest to going."""
-    verdict = np.broadcast_to(result.verdict, shape)
-    share = np.broadcast_to(taken / np.max(taken), shape)
+    drive the rest, then the less they are past their soft mark; among those that do not go the nearest to going."""
+    taken = np.broadcast_to(taken, shape)
+    share = taken / np.max(taken, axis=(-2, -1), keepdims=True)
+    defended = np.broadcast_to(usual, shape)
+    # What fails by kind fails at every setting: the rest chooses, as it will be once that is mended.
+    worst = np.broadcast_to(most(0.0, *(_set_by(found) for found in result.findings.values())), shape)
+    verdict = np.broadcast_to(verdict_within(worst), shape)
     holds, goes = verdict == HOLDS, verdict <= TIGHT
     limits = len(result.findings) + 1
     tight: Any = sum(found.verdict == TIGHT for found in result.findings.values())
-    defended = np.broadcast_to(usual, shape)
-    points = np.where(holds, 2.0 + share + defended, 2.0 - (np.broadcast_to(tight, shape) - 0.25 * share - 0.5 * defended) / limits)
-    return np.where(goes, points, -np.broadcast_to(result.worst, shape))
+    # Of two that are equally tight the one with more in hand, unless it takes far less metal.
+    past = 0.5 * np.clip(worst - rank(verdict, 0.0) - 1.0, 0.0, 1.0)
+    points = np.where(holds, 2.0 + share + defended, 2.0 - (np.broadcast_to(tight, shape) + past - 0.25 * share - 0.5 * defended) / limits)
+    # Where nothing goes, and equally little at every speed, a usual one.
+    return np.where(goes, points, ALIKE * defended * share - worst)
+
+
+def _set_by(found: Finding) -> Any:
+    """How a limit ranks as far as the setting has a say in it: nothing where it is not known, or fails whatever the setting."""
+    if found.judgement is None or not found.judgement.known:
+        return 0.0
+    here = rank(found.verdict, found.use)
+    whatever = found.judgement.demand is None and np.shape(found.verdict)[-2:] in ((), (1, 1), (1,))
+    return choose(found.verdict > TIGHT, 0.0, here) if whatever else here
 
 
 def over_force(job: Job, columns: Columns, forces_n: Any, speeds_rpm: Any) -> Columns:

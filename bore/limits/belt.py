@@ -26,6 +26,7 @@ def applies(columns: Columns) -> str | None:
 LIMIT = Limit(
     id="belt",
     failure="slips the belt",
+    thing="belt",
     question="Does the belt carry it, or slip?",
     reads=(
         "machine.spindle.power_kw",

@@ -54,6 +54,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="buckle",
     failure="bends, buckles, whips",
+    thing="bending",
     question="Is the drill stiff enough for its length?",
     reads=(
         "cutter.free_length_mm",

@@ -15,7 +15,8 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="feed-force",
-    failure="pushes past the feed",
+    failure="more thrust than the feed gives",
+    thing="feed",
     question="Can the feed and the frame push this hard?",
     reads=("machine.max_thrust_n", "machine.feed.max_thrust_n", "setting.feed_mm_rev"),
     eased_by=("less-feed", "pilot", "split-point", "sharper", "other-machine"),

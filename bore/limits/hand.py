@@ -43,6 +43,7 @@ def applies(columns: Columns) -> str | None:
 LIMIT = Limit(
     id="hand",
     failure="too heavy for the hand",
+    thing="hand",
     question="Can a hand lean this hard, hole after hole?",
     reads=(
         "machine.feed.lever_length_mm",

@@ -72,8 +72,8 @@ def named(reasons: Mapping[IntEnum, Reason]) -> tuple[Reason, ...]:
 class Limit:
     """One limit: its name as a failure, the machinist's question, what it reads and what eases it.
 
-    `stands_on` names the parts of the working (torque, thrust, power, book feed …) its figures begin from. `floor`: what it asks for
-    is a least that must be there, not a load to be borne.
+    `thing` is what gives way, in a word, where there is no room for more. `stands_on` names the parts of the working (torque, thrust,
+    power, book feed …) its figures begin from. `floor`: what it asks for is a least that must be there, not a load to be borne.
     """
 
     id: str
@@ -86,6 +86,7 @@ class Limit:
     reasons: tuple[Reason, ...] = (Reason(HOLDS, ""),)
     stands_on: tuple[str, ...] = ()
     floor: bool = False
+    thing: str = ""
 
 
 @formula("Mark", "mark = base · share", "", "common-practice")

@@ -104,6 +104,7 @@ def applies(columns: Columns) -> str | None:
 LIMIT = Limit(
     id="magnet",
     failure="magnet lifts, tips, slides",
+    thing="magnet",
     question="Is the magnet really holding?",
     reads=(
         "machine.magnet.pull_n",

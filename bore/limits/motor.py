@@ -54,6 +54,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="motor",
     failure="overloads the motor",
+    thing="motor",
     question="Will the motor stand it, this cut and the next?",
     reads=(
         "machine.spindle.power_kw",

@@ -51,6 +51,7 @@ def _eased(loads: Loads, left: Column) -> Band:
 LIMIT = Limit(
     id="stall",
     failure="stalls the spindle",
+    thing="spindle",
     question="Will the spindle stop under the drill?",
     reads=(
         "machine.spindle.power_kw",

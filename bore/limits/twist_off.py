@@ -31,6 +31,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="twist-off",
     failure="twists the drill off",
+    thing="drill",
     question="Will the torque break the drill?",
     reads=(
         "cutter.diameter_mm",

@@ -90,7 +90,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="work",
-    failure="spins or pushes the work",
+    failure="turns or shifts the work",
     question="Does what holds the work really hold it?",
     reads=(
         "holding.kind",

@@ -21,6 +21,9 @@ _SPEED = re.compile(rf"^(?:(?P<name>.{{0,60}}?\S)[\s:=,]+)?(?P<rpm>{_NUMBER})\s*
 _RANGE = re.compile(rf"^(?:(?P<name>.{{0,60}}?\S)[\s:=,]+)?(?P<low>{_NUMBER})\s*(?:-|–|to|\.\.)\s*(?P<high>{_NUMBER})\s*(?:rpm)?$", re.I)
 _POINT = re.compile(rf"^({_NUMBER})\s*(?:rpm)?[\s,;:\t]+({_NUMBER})\s*(kW|W|hp|N·m|Nm|N m)?$", re.I)
 _READING = re.compile(rf"^({_NUMBER}\s*[a-z]*)\s*[\s/→:]\s*({_NUMBER}\s*[a-z]*)$", re.I)
+# Whole figures one after another with nothing but a stroke, a space, a comma, a line or `rpm` between.
+_BETWEEN = re.compile(r"\s*(?:rpm)?\s*[/,\s]\s*(?=\d)", re.I)
+_IN_A_ROW = re.compile(r"^\d{2,5}(?:\s*(?:rpm)?\s*[/,\s]\s*\d{2,5})+\s*(?:rpm)?$", re.I)
 MOST = 60
 Items = list[dict[str, Any]]
 
@@ -63,6 +66,15 @@ def read_pulleys(text: str, system: str = "metric") -> Items:
     return found
 
 
+def parted_speeds(text: str) -> str:
+    """Speeds in a row, as a plate or a hand has them (`480/900/1400/2200`, with spaces or commas), parted by semicolons; other text as it is.
+
+    >>> parted_speeds("480/900/1400/2200"), parted_speeds("480 900,1400"), parted_speeds("low 1: 63; 60-4000"), parted_speeds("212,5; 300")
+    ('480; 900; 1400; 2200', '480; 900; 1400', 'low 1: 63; 60-4000', '212,5; 300')
+    """
+    return "; ".join(_BETWEEN.split(text.strip(" ,/"))) if _IN_A_ROW.match(text.strip(" ,/")) else text
+
+
 def read_speeds(text: str) -> Items:
     """Speeds of a spindle: `280; 450; 700`, named as `low 1: 63`, a range as `60-4000`. Raises BadInput.
 
@@ -71,7 +83,7 @@ def read_speeds(text: str) -> Items:
     """
     field = "machine.spindle.stages"
     found: Items = []
-    for item in _items(text, field):
+    for item in _items(parted_speeds(text), field):
         ranged, fixed = _RANGE.match(item), _SPEED.match(item)
         if ranged:
             stage: dict[str, Any] = {"min_rpm": _figure(ranged["low"]), "max_rpm": _figure(ranged["high"])}

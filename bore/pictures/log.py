@@ -56,6 +56,7 @@ class Rule:
 
     limit: str
     failure: str
+    thing: str
     soft: float
     hard: float
 
@@ -264,7 +265,7 @@ def _rule(columns: Columns, result: Result, name: str, track: str) -> Rule | Non
     if judgement is None or not judgement.known or judgement.demand is None or not track.endswith(judgement.unit.lower().replace("·", "")):
         return None
     soft, hard = _on_thrust(columns, judgement) if name == "hand" else (float(judgement.soft), float(judgement.hard))
-    return Rule(name, BY_ID[name].failure, soft, hard)
+    return Rule(name, BY_ID[name].failure, BY_ID[name].thing, soft, hard)
 
 
 def _on_thrust(columns: Columns, judgement: Judgement) -> tuple[float, float]:

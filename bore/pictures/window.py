@@ -8,12 +8,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bore.base.formula import silent
-from bore.check.best_setting import best_setting
+from bore.check.best_setting import best_setting, over_force
 from bore.check.evaluate import Result, evaluate
 from bore.job.columns import Columns
 from bore.job.job import Job
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import CANNOT, GIVES_WAY, TIGHT, Judgement
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, Judgement
 from bore.loads.assemble import columns_of
 
 Array = NDArray[np.float64]
@@ -24,6 +24,8 @@ FEED_BELOW_BOOK, FEED_ABOVE_BOOK = 12.0, 2.2
 SOLVER_STEPS = 6
 # Round forces marked beside the feed where a hand pushes, N.
 FORCES_N = np.array([50.0, 75.0, 100.0, 150.0, 200.0, 250.0])
+# More real settings than this are no longer told apart on the map.
+MOST_SETTINGS = 150
 # Whether a speed exists is drawn by the rails themselves, not as ground.
 MAPPED = tuple(limit for limit in ALL_LIMITS if limit.id != "speed-step")
 
@@ -58,7 +60,8 @@ class Place:
 class Window:
     """The map: its axes, the machine's real speeds and feeds, the regions, the point and the recommended point.
     `standing` are limits that say the same, other than holds, wherever the setting is put; `force_scale` pairs hand
-    forces with the feeds they make."""
+    forces with the feeds they make; `settings` are those the machine really has, where it has steps of both; `ground` is the middle of
+    what holds, else of what is tight."""
 
     speeds_rpm: tuple[float, float]
     feeds_mm_rev: tuple[float, float]
@@ -69,6 +72,8 @@ class Window:
     everywhere: tuple[str, ...]
     standing: tuple[tuple[str, int], ...]
     force_scale: tuple[tuple[float, float], ...]
+    settings: tuple[Place, ...]
+    ground: Place | None
     point: Place | None
     recommended: Place | None
     meeting: tuple[str, ...]
@@ -93,6 +98,8 @@ def window(job: Job) -> Window:
             tuple(_everywhere(result)),
             tuple(_standing(result)),
             _force_scale(columns),
+            _settings(job, columns),
+            _ground(result, speeds, feeds),
             point,
             recommended,
             () if recommended else _meeting(result, (len(feeds), len(speeds))),
@@ -299,6 +306,46 @@ def _force_scale(columns: Columns) -> tuple[tuple[float, float], ...]:
     feeds = np.broadcast_to(loads.wanted_feed.middle, FORCES_N.shape)
     bites = np.broadcast_to(loads.bites, FORCES_N.shape)
     return tuple((float(force), float(feed)) for force, feed, cuts in zip(FORCES_N, feeds, bites, strict=True) if cuts)
+
+
+def _settings(job: Job, columns: Columns) -> tuple[Place, ...]:
+    """Every setting the machine really has: each speed with each step of feed, or with each round force of a hand."""
+    speeds = np.array(sorted({stage.speed_rpm for stage in job.machine.spindle.stages if stage.speed_rpm is not None}))
+    by_hand = columns.family.leant_on(columns.feed_kind)
+    rows = FORCES_N if by_hand else np.array(job.machine.feed.steps_mm_rev)
+    if not len(speeds) or not len(rows) or len(speeds) < len(job.machine.spindle.stages) or len(speeds) * len(rows) > MOST_SETTINGS:
+        return ()
+    over = (
+        over_force(job, columns, rows[:, None], speeds[None, :])
+        if by_hand
+        else columns.over(job, feed_mm_rev=rows[:, None], speed_rpm=speeds[None, :])
+    )
+    result, shape = evaluate(over), (len(rows), len(speeds))
+    verdict, tightest = np.broadcast_to(result.verdict, shape), np.broadcast_to(result.tightest, shape)
+    feeds, bites = np.broadcast_to(result.loads.feed_mm_rev, shape), np.broadcast_to(result.loads.bites, shape)
+    return tuple(
+        Place(
+            float(speeds[k]),
+            float(feeds[at, k]),
+            int(verdict[at, k]),
+            ALL_LIMITS[int(tightest[at, k])].id,
+            float(rows[at]) if by_hand else None,
+        )
+        for at in range(len(rows))
+        for k in range(len(speeds))
+        if bites[at, k]
+    )
+
+
+def _ground(result: Result, speeds: Array, feeds: Array) -> Place | None:
+    """The middle of the roomiest ground that holds; where none does, of what is tight."""
+    shape = (len(feeds), len(speeds))
+    verdict, tightest = np.broadcast_to(result.verdict, shape), np.broadcast_to(result.tightest, shape)
+    for wanted in (HOLDS, TIGHT):
+        if (found := _label(verdict == wanted, speeds, feeds)) is not None:
+            at = int(np.argmin(np.abs(feeds - found[1]))), int(np.argmin(np.abs(speeds - found[0])))
+            return Place(*found, wanted, MAPPED[int(tightest[at])].id)
+    return None
 
 
 def _standing(result: Result) -> Iterator[tuple[str, int]]:

@@ -7,21 +7,37 @@ from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from bore.check.best_setting import best_setting, book_setting
-from bore.check.evaluate import Result
+from bore.check.evaluate import Result, evaluate
 from bore.cutters.family import NEVER
 from bore.cutters.registry import family_of
 from bore.job.columns import Columns
 from bore.job.job import Job
+from bore.loads.assemble import columns_of
 from bore.ways.candidate import Candidate
 from bore.ways.cutter_changes import crib_changes, edge_changes, holder_changes, pilot_changes
 from bore.ways.setting_changes import settings_changes
-from bore.ways.surround_changes import around_changes, coolant_changes, holding_changes, magnet_changes, start_changes
+from bore.ways.surround_changes import around_changes, coolant_changes, holding_changes, magnet_changes, start_changes, strap_change
 
 
 def all_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:
-    """Every change worth checking, in no order."""
+    """Every change worth checking, in no order; where a magnet hangs without its strap, each of them with the strap on besides."""
+    yield from _proposed(job, columns, result)
+    if (strapped := strap_change(job)) is None:
+        return
+    hung = columns_of(strapped.job)
+    for one in _proposed(strapped.job, hung, evaluate(hung)):
+        if one.kind not in MOVES_AWAY:
+            both = dict(strapped.changes) | dict(one.changes)
+            yield replace(one, kind=f"strap and {one.kind}", sentence=f"{strapped.sentence}, and {one.sentence}", changes=both)
+
+
+def _proposed(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:
     for propose in PROPOSALS:
         yield from propose(job, columns, result)
+
+
+# Where the machine itself is changed, its strap is none of this one's.
+MOVES_AWAY = ("other-machine",)
 
 
 # Changes that may want another speed and feed besides; those of the setting itself, and another machine, choose their own.

@@ -13,9 +13,12 @@ from bore.base.formula import silent
 from bore.case.choices import choice_words
 from bore.case.read import read_case
 from bore.case.walk import Walk
+from bore.check.best_setting import best_setting, book_setting
 from bore.check.book_values import usual_hand_force_n
+from bore.check.check import check
 from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kind
+from bore.limits.judgement import HOLDS
 from bore.loads.assemble import columns_of
 from bore.machines.kinds import FREE_HANDS, HAND_FEEDS, holds_on, machine_kind
 from bore.quantities.threads import coarse_pitch_mm
@@ -42,6 +45,8 @@ SIZED = (
     "pitch_mm",
     "shift_mm",
 )
+# What is assumed of a start where nothing is said.
+PLAIN_MARK = "punch"
 PHRASES = ("diameter", "cutter", "machine", "start", "other")
 
 
@@ -62,11 +67,12 @@ class Settled:
     cutter_index: int | None
 
 
-def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False) -> Settled:
+def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False, usual: bool = False) -> Settled:
     """Bring a case into step after one phrase changed. The given case is not touched.
 
     changed: `diameter`, `cutter`, `machine`, `start` or `other`; crib: cutters that may be taken up;
-    pinned: the cutter stays whatever the diameter. Raises BadInput as `read_case` does.
+    pinned: the cutter stays whatever the diameter; usual: nobody has set a speed or a feed, so both follow the job.
+    Raises BadInput as `read_case` does.
     """
     if changed not in PHRASES:
         raise BadInput.at("changed", f"“{changed}” is no phrase; accepted: {', '.join(PHRASES)}")
@@ -83,6 +89,9 @@ def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False) -> 
         _machine_changed(case, moved)
     elif changed == "cutter":
         _hand_follows(case, moved)
+    if usual:
+        moved = [one for one in moved if one.phrase not in ("speed", "feed")]
+        _take_usual_setting(case)
     return Settled(case, tuple(moved), taken)
 
 
@@ -233,3 +242,23 @@ def _book_feed(case: Case) -> float:
     """The book's feed, for a machine that takes over from a hand."""
     with silent():
         return float(columns_of(read_case(_with_any_feed(case))).book_feed_mm_rev)
+
+
+def _take_usual_setting(case: Case) -> None:
+    """The start and the setting a machinist would begin with: the mark usual on the machine; the book's setting where it holds, else the
+    best the machine has."""
+    mark = machine_kind(case["machine"]["kind"]).first_mark
+    if mark != PLAIN_MARK and cutter_kind(case["cutter"]["family"]).drills and not case["hole"].get("start_diameter_mm"):
+        case["hole"].setdefault("start", {"kind": mark})
+    for name in FEED_FIELDS:
+        case["setting"].pop(name, None)
+    job = read_case(_with_any_feed(case))
+    with silent():
+        begun, _ = book_setting(job)
+        if int(check(begun, recorded=False).result.verdict) != HOLDS:
+            begun = best_setting(job).job
+    case["setting"]["speed_rpm"] = begun.setting.speed_rpm
+    if begun.setting.hand_force_n is not None:
+        case["setting"]["hand_force_n"] = float(round(begun.setting.hand_force_n))
+    else:
+        case["setting"]["feed_mm_rev"] = begun.setting.feed_mm_rev

@@ -87,8 +87,16 @@ def magnet_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candi
         yield changed_machine(
             job, "clean-plate", "scrape it to bare steel under the base", 2.0, magnet=replace(base, surface="bare", gap_mm=None)
         )
-    if base.orientation != "down" and not base.strap:
-        yield changed_machine(job, "strap", "put the strap on", STRAP_FIRST, magnet=replace(base, strap=True))
+    if (strapped := strap_change(job)) is not None:
+        yield strapped
+
+
+def strap_change(job: Job) -> Candidate | None:
+    """The strap that a magnet wants wherever it is not standing on its base; None where it has one, or needs none."""
+    base = job.machine.magnet
+    if base is None or base.orientation == "down" or base.strap:
+        return None
+    return changed_machine(job, "strap", "put the strap on", STRAP_FIRST, magnet=replace(base, strap=True))
 
 
 def coolant_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:

@@ -66,6 +66,7 @@ def screen() -> list[tuple[str, float, float, str]]:
             page.goto(link(server.address, _case()))
             page.wait_for_selector('[aria-label="Verdict"][data-stale="false"]')
             page.wait_for_selector('figure[aria-label="Bore log"]')
+            page.get_by_role("slider", name="The setting on the map").focus()
             page.evaluate(CLOCK)
             for press in range(PRESSES):
                 _press(page, "ArrowUp" if press % 2 else "ArrowRight", press + 1)

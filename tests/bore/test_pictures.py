@@ -257,7 +257,7 @@ def test_no_open_ground_names_the_limits() -> None:
     found = window(read_case(plain_case(machine__max_thrust_n=100)))
     assert found.recommended is None
     assert "feed-force" in found.meeting
-    assert "pushes past the feed" in window_answer(found)["meeting"]
+    assert "more thrust than the feed gives" in window_answer(found)["meeting"]
 
 
 def test_a_hand_made_feed_lies_on_the_map() -> None:

@@ -25,6 +25,12 @@ def phrase(page: Page, name: str) -> Any:
     return page.get_by_role("region", name="The job").get_by_role("button", name=re.compile(f"^{name}:"))
 
 
+def nudge(page: Page, key: str) -> None:
+    """An arrow key on the map, which has the focus."""
+    page.get_by_role("slider", name="The setting on the map").focus()
+    page.keyboard.press(key)
+
+
 def choose(page: Page, name: str, option: str) -> None:
     phrase(page, name).click()
     page.get_by_role("dialog").get_by_role("button", name=option).first.click()
@@ -59,7 +65,7 @@ def says_what_the_core_says(page: Page) -> None:
 def drawn(page: Page) -> None:
     """Verdict, log and window are there, and none is stale."""
     expect(page.get_by_role("region", name="Verdict")).to_have_attribute("data-stale", "false")
-    expect(page.get_by_role("figure", name="Operating window").locator("svg")).to_be_visible()
+    expect(page.get_by_role("figure", name="Operating window").get_by_role("img")).to_be_visible()
     expect(page.get_by_role("figure", name="Bore log").locator("svg").first).to_be_visible()
     expect(page.locator(".stale")).to_have_count(0)
 

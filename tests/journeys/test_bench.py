@@ -7,7 +7,18 @@ import urllib.request
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.gestures import OpenPage, case_in_address, choose, drawn, open_kept, phrase, says_what_the_core_says, type_into, verdict
+from tests.journeys.gestures import (
+    OpenPage,
+    case_in_address,
+    choose,
+    drawn,
+    nudge,
+    open_kept,
+    phrase,
+    says_what_the_core_says,
+    type_into,
+    verdict,
+)
 from tests.server import Server
 
 
@@ -73,12 +84,12 @@ def test_a_way_out_is_one_key_and_one_step_of_undo(bench: Page) -> None:
 
 
 SENTENCES = [
-    ("Landing-stage beam", "Cut 32 of 22 mm", "with magnetic drill M1", "base down on 16 mm primed plate"),
-    ("Ramp pivot boss", "Spade-drill 2 of 50 mm", "on radial press R1", "arm clamped"),
-    ("Sheave pin", "Drill 4 of 8 mm", "from the tailstock of lathe L1", "one turn in 5"),
+    ("Landing-stage beam", "Cut 32 holes, 22 mm", "with magnetic drill M1", "base down on 16 mm primed plate"),
+    ("Ramp pivot boss", "Spade-drill 2 holes, 50 mm", "on radial press R1", "arm clamped"),
+    ("Sheave pin", "Drill 4 holes, 8 mm", "from the tailstock of lathe L1", "one turn in 5"),
     ("Winch hub", "32 mm insert drill", "from the turret of turning centre T1", "feeding 0.12 mm/rev"),
     ("Drum flange", "18 mm tipped drill", "on machining centre V1", "feeding 0.24 mm/rev"),
-    ("Winch shaft, oil gallery", "Gun-drill 2 of 8 mm", "through a bush", "on gun-drilling machine G1"),
+    ("Winch shaft, oil gallery", "Gun-drill 2 holes, 8 mm", "through a bush", "on gun-drilling machine G1"),
     ("Gate bracket", "by hand with hand drill H1", "pushing 140 N", "500 rpm under load"),
 ]
 
@@ -99,7 +110,7 @@ def test_every_phrase_can_be_changed_and_each_change_is_answered(bench: Page) ->
     type_into(bench, "depth", "Full-diameter depth", "1,5 in")
     assert case_in_address(bench)["hole"]["depth_mm"] == pytest.approx(38.1)
     phrase(bench, "material").click()
-    bench.get_by_label("Search materials").fill("x5 crni")
+    bench.get_by_label("What metal is it?").fill("x5 crni")
     bench.keyboard.press("Enter")
     expect(phrase(bench, "material")).to_contain_text("304")
     type_into(bench, "material", "at another hardness", "180")
@@ -172,7 +183,10 @@ def test_a_server_that_restarts_while_one_types_loses_nothing(bench: Page, serve
 
 def test_by_keys_alone(bench: Page) -> None:
     before = case_in_address(bench)["setting"]
+    # Arrows are the map's, and only once it has the focus.
     bench.keyboard.press("ArrowRight")
+    assert case_in_address(bench)["setting"] == before
+    nudge(bench, "ArrowRight")
     expect(phrase(bench, "speed")).to_contain_text("440 rpm")
     bench.keyboard.press("ArrowUp")
     expect(phrase(bench, "feed")).to_contain_text("0.25")
@@ -224,7 +238,7 @@ def test_a_link_opens_the_same_check_and_a_damaged_one_says_so(bench: Page, serv
 
 
 def test_the_map_can_be_clicked_and_a_school_pinned(bench: Page) -> None:
-    window = bench.get_by_role("figure", name="Operating window").locator("svg")
+    window = bench.get_by_role("figure", name="Operating window").get_by_role("img")
     box = window.bounding_box()
     assert box
     window.click(position={"x": box["width"] * 0.2, "y": box["height"] * 0.6})
@@ -249,12 +263,14 @@ def test_nothing_is_fetched_from_anywhere_else(page: Page, server: Server) -> No
     assert all(url.startswith((server.address, "data:", "blob:")) for url in asked)
 
 
-def test_an_empty_yard_says_three_things_and_lets_one_begin(page: Page, server: Server) -> None:
+def test_an_empty_shop_says_three_things_and_lets_one_begin(page: Page, server: Server) -> None:
     page.route("**/api/checks", lambda route: route.fulfill(json=[]))
     page.goto(server.address)
-    expect(page.get_by_text("Three things to say first")).to_be_visible()
+    for blank in ("what hole?", "what metal?", "what machine?"):
+        expect(page.get_by_role("button", name=blank)).to_be_visible()
     expect(page.get_by_role("region", name="Verdict")).to_have_count(0)
-    page.get_by_role("button", name="Start with a plain bench press").click()
+    page.get_by_role("button", name="Say the hole first").click()
+    page.get_by_label("Diameter of the hole").press("Escape")
     drawn(page)
     says_what_the_core_says(page)
 

@@ -237,6 +237,15 @@ def workbook(cell: Any, rows: int = 1) -> bytes:
     return out.getvalue()
 
 
+def with_part(name: str, inside: str) -> bytes:
+    """A workbook with one of its parts in the place of its own."""
+    made = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(workbook("x"))) as plain, zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as packed:
+        for part in plain.namelist():
+            packed.writestr(part, f"<x>{inside}</x>" if part == name else plain.read(part))
+    return made.getvalue()
+
+
 def bomb() -> bytes:
     """A small file that unpacks to a very large one."""
     out = io.BytesIO()
@@ -256,6 +265,9 @@ def bomb() -> bytes:
         ("xlsx", b"PK nothing", 422, "not an XLSX"),
         ("xlsx", bomb(), 422, "30 MB"),
         ("xlsx", workbook("=1+1"), 422, "formula"),
+        ("xlsx", with_part("xl/worksheets/sheet1.xml", "<row>" * 60), 422, "nested more than 40"),
+        ("xlsx", with_part("xl/worksheets/sheet1.xml", "<row>" + "<c/>" * 1200 + "</row>"), 422, "1000 in a row"),
+        ("xlsx", with_part("xl/styles.xml", "<font/>" * 400_001), 422, "400000 cells"),
         ("json", b"{", 422, "not JSON"),
         ("json", b"{}", 422, "list"),
         ("json", b"[" * 100000, 422, "not JSON"),

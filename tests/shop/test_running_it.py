@@ -3,6 +3,7 @@ forgotten, and a person taken out."""
 
 import json
 import logging
+import resource
 import shutil
 import sqlite3
 import urllib.error
@@ -12,6 +13,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+import requests
 from axes.models import AccessAttempt
 from axes.utils import reset
 from django.contrib.sessions.models import Session
@@ -207,6 +209,43 @@ def test_a_damaged_database_is_said_in_words_and_a_restore_brings_it_back(tmp_pa
         server.stop()
         server.start()
         assert asked("/api/machines")[0] == 200
+    finally:
+        server.stop()
+
+
+@pytest.mark.real_server
+def test_a_disk_that_takes_nothing_more_loses_nothing_and_comes_back_by_itself(tmp_path: Path, demo_database: Path) -> None:
+    """The server's processes may write no file any further: writes are refused in words, reading goes on, what was acknowledged is there;
+    with room again it writes, without being started anew."""
+    server = Server(tmp_path)
+    server.begin_with(demo_database)
+    server.start()
+    assert server.process is not None
+
+    def room(most: int) -> None:
+        children = Path(f"/proc/{server.process.pid}/task/{server.process.pid}/children").read_text(encoding="utf-8").split()
+        for pid in (server.process.pid, *map(int, children)):
+            resource.prlimit(pid, resource.RLIMIT_FSIZE, (most, resource.RLIM_INFINITY))
+
+    try:
+        hand = requests.Session()
+        hand.get(server.address)
+        hand.headers["X-CSRFToken"] = hand.cookies["csrftoken"]
+
+        def write(name: str) -> requests.Response:
+            return hand.post(f"{server.address}/api/cutters", json={"name": name, "spec": {"family": "twist", "diameter_mm": 8}})
+
+        assert write("before").status_code == 200
+        room(4096)
+        refused = [write(f"full {k}") for k in range(3)]
+        assert {one.status_code for one in refused} <= {500, 503}
+        assert all(one.json()["errors"][0]["message"] for one in refused)
+        assert hand.get(f"{server.address}/api/cutters").status_code == 200
+        room(resource.RLIM_INFINITY)
+        assert write("after").status_code == 200
+        names = {one["name"] for one in hand.get(f"{server.address}/api/cutters").json()}
+        assert {"before", "after"} <= names
+        assert not {f"full {k}" for k in range(3)} & names
     finally:
         server.stop()
 

@@ -63,7 +63,11 @@ class Client(threading.Thread):
             time.sleep(self.some.uniform(0.1, 0.6))
 
     def ask(self, method: str, path: str, data: Any = None) -> requests.Response:
-        answer = self.session.request(method, self.server.address + path, json=data, timeout=120)
+        try:
+            answer = self.session.request(method, self.server.address + path, json=data, timeout=120)
+        except requests.RequestException as fault:
+            self.broken.append(f"{method} {path}: {fault!r:.200}")
+            return requests.Response()
         self.said[answer.status_code] += 1
         if answer.status_code >= 500:
             self.broken.append(f"{method} {path}: {answer.status_code} {answer.text[:200]}")

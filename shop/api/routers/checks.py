@@ -7,8 +7,10 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from bore.answers.check import plain_answer, working
-from bore.answers.offers import deep_hole_answer, match_answer, program_answer, ways_out_answer
+from bore.answers.offers import GuessesAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.pictures import log_answer, pictures_answer, window_answer
+from bore.answers.plan import DrawnHole
+from bore.answers.readings import READERS, MetalRead, PlateRead, SetRead, SizeRead, read_answer
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.case.typed import read_typed, with_value
@@ -61,6 +63,7 @@ SETTLE = {
         "case": CASE,
         "changed": {"type": "string", "enum": ["diameter", "cutter", "machine", "start", "other"]},
         "pinned": {"type": "boolean"},
+        "usual": {"type": "boolean", "description": "nobody has set a speed or a feed: both follow the job"},
         "typed": {
             "type": "object",
             "required": ["kind", "text"],
@@ -93,6 +96,12 @@ def working_of_case(request: HttpRequest, limit: str | None = None) -> HttpRespo
         raise BadInput.at("limit", f"“{limit[:60]}” is no limit; accepted: {', '.join(BY_ID)}")
     found = working(check(read_case(read_job_case(request))))
     return as_json(found if limit is None else WorkingAnswer(limits={limit: found.limits[limit]}, scopes={}))
+
+
+@router.post("/guesses", response={200: GuessesAnswer, **REFUSALS}, openapi_extra=takes(CASE))
+def guesses_of_case(request: HttpRequest) -> HttpResponse:
+    """Which of the things that were assumed carry the verdict, each tried the other way."""
+    return as_json(guesses_answer(read_job_case(request)))
 
 
 @router.post("/pictures", response={200: PicturesAnswer, **REFUSALS}, openapi_extra=takes(CASE))
@@ -143,17 +152,20 @@ def settle_case(request: HttpRequest) -> HttpResponse:
         read = _read(str(typed.get("kind")), str(typed.get("text", "")), str(typed.get("system", "metric")))
         case = with_value(case, DIAMETER if typed["kind"] == "diameter" else str(typed["kind"]), read["value"])
     crib = _may_be_taken_up(case) if data.get("changed") == "diameter" else []
-    settled = settle(case, str(data.get("changed")), [cutter.as_spec() for cutter in crib], data.get("pinned") is True)
+    settled = settle(
+        case, str(data.get("changed")), [cutter.as_spec() for cutter in crib], data.get("pinned") is True, data.get("usual") is True
+    )
     taken = None if settled.cutter_index is None else crib[settled.cutter_index].slug
     moved = [{"phrase": m.phrase, "words": m.words} for m in settled.moved]
     return as_json({"case": settled.case, "moved": moved, "cutter": taken, "read": read})
 
 
-@router.get("/read", response={200: ReadAnswer, 401: Errors, 422: Errors})
-def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> dict[str, Any]:
-    """Read a typed figure in any notation and echo it in both units: a kind of quantity (diameter, force, speed, …), or any field
-    of a case by its path (`holding.force_n`, `hole.stack_mm`), which is held to its own range."""
-    return _read(kind, text, system)
+@router.get("/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | DrawnHole, 401: Errors, 422: Errors})
+def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> HttpResponse:
+    """Read what was typed. A figure in any notation, echoed in both units: a kind of quantity (diameter, force, speed, …), or any field
+    of a case by its path (`holding.force_n`, `hole.stack_mm`), held to its own range. Or words: a metal's everyday name, a size, a
+    hole as drawn, a plate, a set."""
+    return as_json(read_answer(kind, text) if kind in READERS else _read(kind, text, system))
 
 
 def _read(kind: str, text: str, system: str) -> dict[str, Any]:
@@ -163,7 +175,7 @@ def _read(kind: str, text: str, system: str) -> dict[str, Any]:
         typed = read_typed(kind, text[:400], system)
         return {"text": text, "value": typed.value, "echo": typed.echo, "near": []}
     if kind not in READABLE:
-        raise BadInput.at("kind", f"accepted: the path of a field, or {', '.join(READABLE)}")
+        raise BadInput.at("kind", f"accepted: the path of a field, or {', '.join((*READABLE, *READERS))}")
     found = read_quantity(kind, text[:60], system, kind)
     near = [{"text": size.text, "diameter_mm": size.diameter_mm} for size in nearest_sizes(found.value)] if kind == "diameter" else []
     return {"text": found.text, "value": found.value, "echo": found.echo, "near": near}

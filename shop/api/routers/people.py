@@ -71,7 +71,7 @@ def sign_in(request: HttpRequest, given: SignIn) -> HttpResponse:
         return locked_out(request)
     user = authenticate(request, username=given.username[:150], password=given.password[: LONGEST_PASSWORD + 1])
     if user is None:
-        raise BadInput.at("password", "name and password do not go together")
+        raise BadInput.at("password", "Wrong name or password")
     login(request, user)
     return as_json(me_as_data(user))
 

@@ -8,6 +8,7 @@ from ninja import Router
 
 from bore.base.errors import BadInput
 from bore.base.sources import source
+from bore.materials.material import GROUP_WORDS, metal_word
 from bore.materials.table import MaterialRow, all_materials
 from shop.api.requests import read_json
 from shop.api.routers.checks import REFUSALS, as_json, takes
@@ -59,14 +60,18 @@ def cutter_as_data(c: Cutter) -> dict[str, Any]:
     return _head(c) | kept | {"spec": c.as_spec()}
 
 
+OWN_GROUP = "the shop's own"
+
+
 def _own(m: Material) -> dict[str, Any]:
     return _head(m) | {
         "iso_group": m.iso_group,
+        "group": GROUP_WORDS.get(m.iso_group, OWN_GROUP),
         "hardness_hb": m.spec.get("hardness_hb"),
         "tensile_n_mm2": m.spec.get("tensile_n_mm2"),
-        "condition": "the shop's own",
+        "condition": OWN_GROUP,
         "designations": [],
-        "sure": "the shop's own",
+        "sure": OWN_GROUP,
         "sources": [m.note] if m.note else [],
         "own": True,
         "spec": m.as_spec(),
@@ -83,6 +88,7 @@ def _built_in(row: MaterialRow) -> dict[str, Any]:
         "revision": 1,
         "standing": HERE,
         "iso_group": m.iso_group,
+        "group": metal_word(m),
         "hardness_hb": m.hardness_hb,
         "tensile_n_mm2": m.tensile_n_mm2,
         "condition": row.condition,

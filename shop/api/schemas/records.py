@@ -44,6 +44,7 @@ class MaterialRecord(Schema):
     id: str
     name: str
     iso_group: str
+    group: str
     hardness_hb: float | None
     tensile_n_mm2: float | None
     condition: str

@@ -85,6 +85,8 @@ export const api = {
   pictures: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/pictures", { body: job as Body, signal })),
   working: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/working", { body: job as Body, signal })),
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
+  squareCode: async (link: string) => taken(await client.POST("/api/square-code", { body: { link } })).svg,
+  guesses: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/guesses", { body: job as Body, signal })),
   plan: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan", { body: body as Body, signal })),
   planAnywhere: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan-anywhere", { body: body as Body, signal })),
   writeProgram: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/program/write", { body: body as Body, signal })),
@@ -97,8 +99,23 @@ export const api = {
   returnPlan: async (slug: string) => taken(await client.POST("/api/plans/{slug}/back", { params: { path: { slug } } })),
   program: async (body: { program: string; case: object; system: string }, signal?: AbortSignal) =>
     taken(await client.POST("/api/program", { body: body as Body, signal })),
-  settle: async (body: { case: object; changed: string; pinned: boolean; typed?: object }) => taken(await client.POST("/api/settle", { body: body as Body })),
-  read: async (kind: string, text: string, system: string) => taken(await client.GET("/api/read", { params: { query: { kind, text, system } } })),
+  settle: async (body: { case: object; changed: string; pinned: boolean; usual?: boolean; typed?: object }) =>
+    taken(await client.POST("/api/settle", { body: body as Body })),
+  read: async (kind: string, text: string, system: string): Promise<Schemas["ReadAnswer"]> => {
+    const found = taken(await client.GET("/api/read", { params: { query: { kind, text, system } } }));
+    if ("echo" in found) return found;
+    throw new Error(`${kind} is not read as a figure`);
+  },
+  readMetal: async (text: string): Promise<Schemas["MetalRead"]> => {
+    const found = taken(await client.GET("/api/read", { params: { query: { kind: "metal", text } } }));
+    if ("iso_group" in found) return found;
+    throw new Error("a metal is not read as one");
+  },
+  readPlate: async (text: string): Promise<Schemas["PlateRead"]> => {
+    const found = taken(await client.GET("/api/read", { params: { query: { kind: "plate", text } } }));
+    if ("spindle" in found) return found;
+    throw new Error("a plate is not read as one");
+  },
   me: async () => taken(await client.GET("/api/me")),
   words: async () => taken(await client.GET("/api/words")),
   machines: async () => taken(await client.GET("/api/machines")),

@@ -228,6 +228,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Guesses Of Case
+         * @description Which of the things that were assumed carry the verdict, each tried the other way.
+         */
+        post: operations["shop_api_routers_checks_guesses_of_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -318,8 +338,9 @@ export interface paths {
         };
         /**
          * Read Text
-         * @description Read a typed figure in any notation and echo it in both units: a kind of quantity (diameter, force, speed, …), or any field
-         *     of a case by its path (`holding.force_n`, `hole.stack_mm`), which is held to its own range.
+         * @description Read what was typed. A figure in any notation, echoed in both units: a kind of quantity (diameter, force, speed, …), or any field
+         *     of a case by its path (`holding.force_n`, `hole.stack_mm`), held to its own range. Or words: a metal's everyday name, a size, a
+         *     hole as drawn, a plate, a set.
          */
         get: operations["shop_api_routers_checks_read_text"];
         put?: never;
@@ -1183,6 +1204,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/square-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Square Code
+         * @description The link as a square code (ISO/IEC 18004), black on white, as SVG. Raises BadInput for what is no link to this shop's own pages.
+         */
+        post: operations["shop_api_routers_printing_square_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1247,6 +1288,18 @@ export interface components {
             field: string;
             /** Message */
             message: string;
+        };
+        /**
+         * EverydayMetal
+         * @description A metal most shops have, offered first: its group and what it is called there.
+         */
+        EverydayMetal: {
+            /** Group */
+            group: string;
+            /** Id */
+            id: string;
+            /** Called */
+            called: string;
         };
         /**
          * FamilyWords
@@ -1396,6 +1449,10 @@ export interface components {
             wishes: {
                 [key: string]: string;
             };
+            /** Everyday Metals */
+            everyday_metals: components["schemas"]["EverydayMetal"][];
+            /** Metal Groups */
+            metal_groups: string[];
             /** Roles */
             roles: {
                 [key: string]: string;
@@ -1771,6 +1828,43 @@ export interface components {
             };
         };
         /**
+         * GuessAnswer
+         * @description An assumption that carries the verdict: what was taken, what else it may be, how to find out, and what is said then.
+         */
+        GuessAnswer: {
+            /** Field */
+            field: string;
+            /** Words */
+            words: string;
+            /** Value */
+            value: unknown;
+            /** Other */
+            other: unknown;
+            /** Why */
+            why: string;
+            /** Moves */
+            moves: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Said */
+            said: string | null;
+        };
+        /**
+         * GuessesAnswer
+         * @description The assumptions that carry a verdict, the weightiest first.
+         */
+        GuessesAnswer: {
+            /** Guesses */
+            guesses: components["schemas"]["GuessAnswer"][];
+        };
+        /**
          * ForceMark
          * @description A hand force and the feed it makes.
          */
@@ -1903,6 +1997,8 @@ export interface components {
             limit: string;
             /** Failure */
             failure: string;
+            /** Thing */
+            thing: string;
             /** Soft */
             soft: number;
             /** Hard */
@@ -2013,6 +2109,9 @@ export interface components {
             everywhere: string[];
             /** Force Scale */
             force_scale: components["schemas"]["ForceMark"][];
+            /** Settings */
+            settings: components["schemas"]["Place"][];
+            ground: components["schemas"]["Place"] | null;
             point: components["schemas"]["Place"] | null;
             recommended: components["schemas"]["Place"] | null;
             /** Meeting */
@@ -2066,6 +2165,136 @@ export interface components {
             /** Cutter */
             cutter: string | null;
             read: components["schemas"]["ReadAnswer"] | null;
+        };
+        /**
+         * DrawnHole
+         * @description A hole as the drawing names it, and what that means in figures.
+         */
+        DrawnHole: {
+            /** Text */
+            text: string;
+            /** Means */
+            means: string;
+            /** Drilled Mm */
+            drilled_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            /** Finished Mm */
+            finished_mm: number;
+            /** Pitch Mm */
+            pitch_mm: number | null;
+            /** Tolerance It */
+            tolerance_it: number | null;
+            /** Reamed */
+            reamed: boolean;
+            /** Tapped */
+            tapped: boolean;
+        };
+        /**
+         * MetalRead
+         * @description A metal's name read: which row of the table, why, and its hardness where that is not the row's own.
+         */
+        MetalRead: {
+            /** Text */
+            text: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Iso Group */
+            iso_group: string;
+            /** Why */
+            why: string;
+            /** Hardness Hb */
+            hardness_hb: number | null;
+            /** Near */
+            near: components["schemas"]["NearMetal"][];
+        };
+        /**
+         * NamedCutter
+         * @description A cutter of a set: its name and its record.
+         */
+        NamedCutter: {
+            /** Name */
+            name: string;
+            /** Spec */
+            spec: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * NearMetal
+         * @description A metal that may be meant instead.
+         */
+        NearMetal: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * NearSize
+         * @description A stock size near what was typed.
+         */
+        NearSize: {
+            /** Text */
+            text: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+        };
+        /**
+         * PlateRead
+         * @description A plate's text read: the spindle's record as far as it says, each figure with where it stood, and what was left over.
+         */
+        PlateRead: {
+            /** Text */
+            text: string;
+            /** Spindle */
+            spindle: {
+                [key: string]: unknown;
+            };
+            /** Readings */
+            readings: components["schemas"]["PlateReading"][];
+            /** Left */
+            left: string;
+        };
+        /**
+         * PlateReading
+         * @description A figure found on a plate.
+         */
+        PlateReading: {
+            /** Text */
+            text: string;
+            /** Field */
+            field: string;
+            /** Value */
+            value: number | string;
+        };
+        /**
+         * SetRead
+         * @description A set's lid read: every cutter in it.
+         */
+        SetRead: {
+            /** Text */
+            text: string;
+            /** Count */
+            count: number;
+            /** Cutters */
+            cutters: components["schemas"]["NamedCutter"][];
+        };
+        /**
+         * SizeRead
+         * @description A drill size read.
+         */
+        SizeRead: {
+            /** Text */
+            text: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Near */
+            near: components["schemas"]["NearSize"][];
         };
         /**
          * Costs
@@ -2280,32 +2509,6 @@ export interface components {
             id: string;
             /** Words */
             words: string;
-        };
-        /**
-         * DrawnHole
-         * @description A hole as the drawing names it, and what that means in figures.
-         */
-        DrawnHole: {
-            /** Text */
-            text: string;
-            /** Means */
-            means: string;
-            /** Drilled Mm */
-            drilled_mm: number;
-            /** Least Mm */
-            least_mm: number;
-            /** Most Mm */
-            most_mm: number;
-            /** Finished Mm */
-            finished_mm: number;
-            /** Pitch Mm */
-            pitch_mm: number | null;
-            /** Tolerance It */
-            tolerance_it: number | null;
-            /** Reamed */
-            reamed: boolean;
-            /** Tapped */
-            tapped: boolean;
         };
         /**
          * OnePlan
@@ -3135,18 +3338,6 @@ export interface components {
             left: string;
         };
         /**
-         * PlateReading
-         * @description A figure found on a plate.
-         */
-        PlateReading: {
-            /** Text */
-            text: string;
-            /** Field */
-            field: string;
-            /** Value */
-            value: number | string;
-        };
-        /**
          * Pasted
          * @description Text to be read, and what it is.
          */
@@ -3347,6 +3538,8 @@ export interface components {
             name: string;
             /** Iso Group */
             iso_group: string;
+            /** Group */
+            group: string;
             /** Hardness Hb */
             hardness_hb: number | null;
             /** Tensile N Mm2 */
@@ -3533,6 +3726,22 @@ export interface components {
             what: "new" | "changed" | "same" | "wrong";
             /** Problems */
             problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * SquareCode
+         * @description A link as a drawing.
+         */
+        SquareCode: {
+            /** Svg */
+            svg: string;
+        };
+        /**
+         * Link
+         * @description The link to be put on paper.
+         */
+        Link: {
+            /** Link */
+            link: string;
         };
         Case: {
             hole: {
@@ -5430,6 +5639,84 @@ export interface operations {
             };
         };
     };
+    shop_api_routers_checks_guesses_of_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     shop_api_routers_checks_pictures_of_case: {
         parameters: {
             query?: never;
@@ -5678,6 +5965,8 @@ export interface operations {
                     /** @enum {string} */
                     changed: "diameter" | "cutter" | "machine" | "start" | "other";
                     pinned?: boolean;
+                    /** @description nobody has set a speed or a feed: both follow the job */
+                    usual?: boolean;
                     typed?: {
                         /** @description diameter, or the path of the field it goes to */
                         kind: string;
@@ -5773,7 +6062,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadAnswer"];
+                    "application/json": components["schemas"]["ReadAnswer"] | components["schemas"]["MetalRead"] | components["schemas"]["SizeRead"] | components["schemas"]["PlateRead"] | components["schemas"]["SetRead"] | components["schemas"]["DrawnHole"];
                 };
             };
             /** @description Unauthorized */
@@ -10154,6 +10443,84 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_printing_square_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Link"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SquareCode"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -110,6 +110,7 @@ function Frame() {
   const [theme, turnTheme] = useTheme();
   const me = useMe();
   const navigate = useNavigate();
+  const [menu, setMenu] = useState(false);
   const [keysOn, setKeysOn] = useState(() => localStorage.getItem("keys") !== "off");
   const switchKeys = (on: boolean) => {
     localStorage.setItem("keys", on ? "on" : "off");
@@ -123,15 +124,18 @@ function Frame() {
   );
   return (
     <>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-film focus:p-2">
+        To the job itself
+      </a>
       <header className="no-print flex flex-wrap items-center gap-x-4 border-b border-ink px-3 wide:px-5">
         <span className="flex items-center gap-2 py-1.5 text-lg font-bold">
           <svg width="24" height="24" viewBox="0 0 32 32" aria-hidden>
             <circle cx="16" cy="16" r="13" fill="none" stroke="var(--ink)" strokeWidth="4" />
             <path d="M16 7l4.5 9-4.5 9-4.5-9z" fill="var(--bronze)" />
           </svg>
-          Fierce Bore
+          <span className="sr-only wide:not-sr-only">Fierce Bore</span>
         </span>
-        <nav aria-label="Screens" className="flex gap-4">
+        <nav aria-label="Screens" className="flex grow gap-4 wide:grow-0">
           {SCREENS.map(([name, , path]) => (
             <NavLink
               key={name}
@@ -155,39 +159,54 @@ function Frame() {
         )}
         {me.data?.demo && (
           <span title={`Signed in as ${me.data.name}, on this machine only`} className="border border-bronze px-2 text-sm text-bronze">
-            Demo<span className="hidden wide:inline"> yard, on this machine only</span>
+            Demo<span className="hidden wide:inline"> yard</span>
+            <span className="hidden min-[90rem]:inline">, on this machine only</span>
           </span>
         )}
-        <div id={ACTIONS} className="order-last flex w-full flex-wrap items-center gap-1.5 py-1 text-sm wide:order-none wide:ml-auto wide:w-auto wide:py-0" />
-        <div className="ml-auto flex items-center text-sm wide:ml-0">
-          <button
-            type="button"
-            className="tap px-2"
-            aria-label={`Units: ${inches ? (mixed ? "mixed" : "inches") : "millimetres"}; press for the other`}
-            onClick={() => setSystem(inches ? METRIC : INCH)}
-          >
-            <span className={inches ? "text-faint" : "font-bold"}>mm</span> · <span className={inches ? "font-bold" : "text-faint"}>in</span>
-            {mixed && <span className="text-faint"> mixed</span>}
-          </button>
-          <button
-            type="button"
-            className="tap px-2"
-            aria-label={`Theme: ${theme === "film" ? "light film" : "dim shop"}; press for the other`}
-            onClick={turnTheme}
-          >
-            <span className={theme === "film" ? "font-bold" : "text-faint"}>film</span> /{" "}
-            <span className={theme === "dim" ? "font-bold" : "text-faint"}>dim</span>
-          </button>
-          <Keys keysOn={keysOn} onKeysOn={switchKeys} />
+        <button
+          type="button"
+          className="tap chip order-1 border-0 bg-transparent wide:hidden"
+          aria-expanded={menu}
+          aria-controls="menu"
+          onClick={() => setMenu(!menu)}
+        >
+          {menu ? "close" : "more"}
+        </button>
+        <div
+          id="menu"
+          className={`order-last w-full flex-wrap items-center gap-x-4 border-t border-rule pb-1 wide:order-none wide:ml-auto wide:flex wide:w-auto wide:border-0 wide:pb-0 ${menu ? "flex" : "hidden"}`}
+          onClick={(event) => {
+            if ((event.target as Element).closest("button")) setMenu(false);
+          }}
+        >
+          <div id={ACTIONS} className="flex flex-wrap items-center gap-1.5 py-1 text-sm wide:py-0" />
+          <div className="flex items-center text-sm">
+            <button
+              type="button"
+              className="tap px-2"
+              aria-label={`Units: ${inches ? (mixed ? "mixed" : "inches") : "millimetres"}; press for the other`}
+              onClick={() => setSystem(inches ? METRIC : INCH)}
+            >
+              <span className={inches ? "text-faint" : "font-bold"}>mm</span> · <span className={inches ? "font-bold" : "text-faint"}>in</span>
+              {mixed && <span className="text-faint"> mixed</span>}
+            </button>
+            <button type="button" className="tap px-2" aria-label={`Theme: ${theme === "film" ? "light" : "dark"}; press for the other`} onClick={turnTheme}>
+              <span className={theme === "film" ? "font-bold" : "text-faint"}>light</span> /{" "}
+              <span className={theme === "dim" ? "font-bold" : "text-faint"}>dark</span>
+            </button>
+            <Keys keysOn={keysOn} onKeysOn={switchKeys} />
+          </div>
         </div>
       </header>
-      <Suspense fallback={<p className="p-6">Opening…</p>}>
-        <Routes>
-          <Route path="/plan" element={<Plan />} />
-          <Route path="/shop/*" element={<Shop />} />
-          <Route path="*" element={<Bench keysOn={keysOn} />} />
-        </Routes>
-      </Suspense>
+      <div id="main" tabIndex={-1} className="outline-none">
+        <Suspense fallback={<p className="p-6">Opening…</p>}>
+          <Routes>
+            <Route path="/plan" element={<Plan />} />
+            <Route path="/shop/*" element={<Shop />} />
+            <Route path="*" element={<Bench keysOn={keysOn} />} />
+          </Routes>
+        </Suspense>
+      </div>
       <footer className="mx-auto max-w-[1720px] px-3 pb-2 text-xs text-faint wide:px-5">
         Estimates. The machine’s instructions, the shop’s rules, local law and the responsible or licensed person come first.
       </footer>

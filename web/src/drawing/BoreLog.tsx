@@ -82,7 +82,7 @@ export const BoreLog = memo(function BoreLog({ log, system }: { log: Log; system
             height={height}
           />
         ))}
-        <Marks log={log} y={y} width={width} height={height} left={cols.axis} />
+        <Marks log={log} y={y} height={height} at={cols} />
         <line x1={cols.left} x2={width} y1={y(at)} y2={y(at)} stroke="var(--ink)" strokeWidth="1" />
         <rect x={cols.axis - 37} y={y(at) - 9} width={36} height={17} fill="var(--ink)" />
         <text x={cols.axis - 3} y={y(at) + 4} fontSize="11" fontWeight="700" textAnchor="end" className="figure" fill="var(--film)">

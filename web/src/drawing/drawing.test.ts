@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { gathered } from "./log/Depths";
 import { columns, depthScale, type Log } from "./log/layout";
 import { face } from "./log/Section";
-import { stacked } from "./log/Track";
+import { wrapped } from "./log/Depths";
 import { guideRates } from "./window/Axes";
 import type { Window } from "./window/layout";
 import { forceFor, snapFeed, snapSpeed } from "./window/snap";
@@ -42,7 +42,7 @@ it("draws a sloping face through the middle, high side left", () => {
   expect(line).toBe("M0 80 L40 120");
 });
 
-it("keeps upright names apart, and begins again at the top", () => expect(stacked([60, 80, 70, 100], 200)).toEqual([0, 60, 0, 70]));
+it("puts words in lines that fit their gutter", () => expect(wrapped("chisel breaks through, 3 times", 16)).toEqual(["chisel breaks", "through, 3 times"]));
 
 it("draws feed-rate guides at round figures within the map", () => expect(guideRates(2, 900)).toEqual([4, 10, 40, 100, 400]));
 

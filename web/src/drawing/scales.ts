@@ -39,7 +39,7 @@ export function logTicks(from: number, to: number): number[] {
 /** A box by its middle. */
 export type Box = { x: number; y: number; width: number; height: number };
 
-const touch = (a: Box, b: Box): boolean => Math.abs(a.x - b.x) < (a.width + b.width) / 2 && Math.abs(a.y - b.y) < (a.height + b.height) / 2;
+export const touch = (a: Box, b: Box): boolean => Math.abs(a.x - b.x) < (a.width + b.width) / 2 && Math.abs(a.y - b.y) < (a.height + b.height) / 2;
 
 /** Labels moved up or down, as little as will do, until none lies on another or on what must stay clear. */
 export function placed<Label extends Box>(labels: readonly Label[], clear: readonly Box[], from: number, to: number): Label[] {
@@ -52,4 +52,15 @@ export function placed<Label extends Box>(labels: readonly Label[], clear: reado
     done.push({ ...label, y: free ?? at });
   }
   return done;
+}
+
+/** Whether a place lies within a polygon: an odd number of its sides crossed on the way out. */
+export function within(corners: readonly (readonly [number, number])[], x: number, y: number): boolean {
+  let inside = false;
+  let [px, py] = corners.at(-1) ?? [0, 0];
+  for (const [cx, cy] of corners) {
+    if (cy > y !== py > y && x < ((px - cx) * (y - cy)) / (py - cy) + cx) inside = !inside;
+    [px, py] = [cx, cy];
+  }
+  return inside;
 }

@@ -28,6 +28,7 @@ import { SpeedPicker } from "./pickers/SpeedPicker";
 import { useJob } from "./provider";
 import { useMachines, useMaterials } from "./queries";
 import { type Answer, type Machine, type Phrase, phraseOfSlot, type Slot } from "./types";
+import { day } from "../ui/dates";
 
 const LABELS: Record<Phrase, string> = {
   diameter: "diameter",
@@ -154,7 +155,7 @@ function Newer() {
     });
   return (
     <p className="text-sm text-bronze">
-      {record.name} as it was; its record was changed on {new Date(record.changed_at).toLocaleDateString()}.{" "}
+      {record.name} as it was; its record was changed on {day(record.changed_at)}.{" "}
       <button type="button" className="tap underline decoration-dotted" onClick={take}>
         Use today’s
       </button>

@@ -2,6 +2,14 @@
 import type { Answer } from "./types";
 
 export const VERDICTS = { holds: "Holds", tight: "Tight", "gives-way": "Gives way", cannot: "Can’t", unknown: "Not known" } as const;
+/** A verdict's own colour for text. */
+export const TEXT = {
+  holds: "text-green",
+  tight: "text-bronze",
+  "gives-way": "text-vermilion",
+  cannot: "text-vermilion",
+  unknown: "text-faint",
+} as const;
 const COLOURS = {
   holds: "border-green text-green",
   tight: "border-bronze text-bronze",
@@ -19,7 +27,7 @@ export function because(answer: Answer): string {
   if (!limit) return "";
   if (limit.reason) return `${limit.failure}: ${limit.reason}`;
   const figure = figureOf(limit.said);
-  if (answer.verdict === "holds") return `Nearest the edge: ${limit.failure}${figure && `, ${figure}`}.`;
+  if (answer.verdict === "holds") return `${figure ? `${figure.charAt(0).toUpperCase()}${figure.slice(1)}. ` : ""}Nearest limit: ${limit.failure}.`;
   const failure = limit.failure.charAt(0).toUpperCase() + limit.failure.slice(1);
   return figure ? `${failure}: ${figure}.` : `${failure}.`;
 }

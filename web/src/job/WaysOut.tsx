@@ -6,16 +6,9 @@ import { applied } from "./apply";
 import { useJob } from "./provider";
 import type { Case } from "./types";
 import { inUnits, significant } from "./units";
-import { VERDICTS } from "./Verdict";
+import { TEXT, VERDICTS } from "./Verdict";
 
 type Way = Schemas["WayOut"];
-const TEXT = {
-  holds: "text-green",
-  tight: "text-bronze",
-  "gives-way": "text-vermilion",
-  cannot: "text-vermilion",
-  unknown: "text-faint",
-} as const;
 const KEYS = ["1", "2", "3", "4", "5"];
 
 /** What a way costs, in words: time against the job's own, and a tool change. */
@@ -35,7 +28,7 @@ type Props = {
   found: Schemas["WaysOutAnswer"];
   /** Another case is on screen than the one these were worked out for: they may not be applied. */
   stale: boolean;
-  keys: { enabled: boolean; ignoreEventWhen: () => boolean };
+  keys: { enabled: boolean; ignoreEventWhen: () => boolean; enableOnFormTags: readonly "slider"[] };
 };
 
 export function WaysOut({ found, stale, keys }: Props) {

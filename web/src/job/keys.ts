@@ -15,8 +15,8 @@ export const PHRASE_KEYS: Partial<Record<Phrase, string>> = {
 };
 
 export const OTHER_KEYS: readonly (readonly [string, string])[] = [
-  ["← →", "next slower or faster step"],
-  ["↑ ↓", "more or less feed, or force"],
+  ["n", "new hole: a clean job"],
+  ["← → ↑ ↓", "on the map, once it has the focus: speed, and feed or force"],
   ["1 … 5", "take a way out"],
   ["w", "working of the tightest limit"],
   ["k", "keep this check"],

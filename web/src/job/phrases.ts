@@ -10,7 +10,8 @@ export type Line = { text: string; echo?: string; assumed?: boolean };
 
 export function diameterPhrase(job: Job, system: System): Line {
   const typed = job.typed.diameter;
-  const many = (job.case.hole.count ?? 1) > 1 ? `${job.case.hole.count} of ` : "";
+  const count = job.case.hole.count ?? 1;
+  const many = count > 1 ? (familyOf(job.case.cutter.family).feeds_its_pitch ? `${count} × ` : `${count} holes, `) : "";
   const size = `${many}${drillSize(job.case.hole.diameter_mm, system)}`;
   return typed && !/^[\d.,\s]+(mm)?$/.test(typed) ? { text: many + typed, echo: plain(job.case.hole.diameter_mm, METRIC) } : { text: size };
 }
@@ -82,7 +83,7 @@ export function speedPhrase(job: Job): Line {
   const stage = stagesOf(machine).find((step) => step.speed_rpm != null && Math.abs(step.speed_rpm / setting.speed_rpm - 1) < 0.01);
   const kind = machineOf(machine.kind);
   const loaded = kind.on_a_magnet || kind.in_hands ? " under load" : "";
-  return { text: `${stage?.name ? `${stage.name}, ` : ""}${speed(setting.speed_rpm)}${loaded}` };
+  return { text: `${stage?.name ? `${stage.name}, ` : ""}${speed(setting.speed_rpm)}${loaded}`, assumed: job.usual };
 }
 
 /** The feed as it was set, and the one it makes. */
@@ -93,9 +94,10 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
     const feed = answer?.setting.feed_mm_rev;
     const echo = !answer ? undefined : feed == null ? "it only polishes" : `about ${show(feed, "mm/rev", system, 2)}`;
     return {
-      lead: kind === "hand-lever" || kind === "magnet-rack" ? "leaning" : "pushing",
+      lead: kind === "hand-lever" || kind === "magnet-rack" ? "pulling the lever with" : "pushing",
       text: nominal(setting.hand_force_n, "N", system),
       echo,
+      assumed: job.usual,
     };
   }
   if (setting.seconds_per_turn != null) {
@@ -117,6 +119,7 @@ export function feedPhrase(job: Job, answer: Answer | null, system: System): Lin
   return {
     lead: isHandFed(job.case) ? "feeding by hand" : kind === "servo" ? "feeding" : "power feed",
     text: show(feed, "mm/rev", system, 2),
+    assumed: job.usual,
     echo: force != null ? `about ${show(force, "N", system, 2)} ${kind === "tailstock" ? "at the rim" : kind === "push" ? "of push" : "on the lever"}` : rate,
   };
 }

@@ -16,7 +16,7 @@ const AGAIN_MS = 1500;
 /** How long a typist may pause before a draft is taken. */
 export const PAUSE_MS = 250;
 
-type Settled = "diameter" | "cutter" | "machine" | "start";
+type Settled = "diameter" | "cutter" | "machine" | "start" | "other";
 /** A typed figure read; a list where the field takes several. */
 export type Read = number | number[];
 export type Apply = (job: Case, value: Read) => Case;
@@ -26,6 +26,8 @@ export const figure =
   (job, value) =>
     put(job, Array.isArray(value) ? (value[0] ?? 0) : value);
 const unchanged: Apply = (job) => job;
+/** What sets the speed or the feed, after which neither follows the job any more. */
+const SETS: readonly Phrase[] = ["speed", "feed", "pecks"];
 export type Change = {
   phrase: Phrase;
   /** Where it was typed, if not into the phrase's own field. */
@@ -37,6 +39,8 @@ export type Change = {
   /** Text that settling reads first: what it was typed for, and in which units. */
   text?: { kind: string; text: string; system: Side };
   refs?: Partial<Job["refs"]>;
+  /** From here on speed and feed are the usual ones, and follow the job. */
+  usual?: true;
   nudge?: string;
 };
 
@@ -99,7 +103,8 @@ export function JobProvider({ children }: { children: ReactNode }) {
   const [system, keepSystem] = useState<System>(savedSystem);
   const [lost, setLost] = useState(false);
   const waiting = useRef(new Map<Slot, Waiting>());
-  const turn = useRef(0);
+  // The latest change asked for in each place: an older one of the same place is dropped, one of another place is settled on top.
+  const turns = useRef(new Map<Slot, number>());
   const readText = useReadText();
   const heard = useRef(useHeard());
   useEffect(() => sessionStorage.setItem(DRAFTS, JSON.stringify(state.drafts)), [state.drafts]);
@@ -109,20 +114,22 @@ export function JobProvider({ children }: { children: ReactNode }) {
       const job = latest.current.jobs.now;
       if (!job) return false;
       const edited = wanted.edit(structuredClone(job.case));
-      const next: Job = { ...job, case: edited, typed: typedAfter(job, wanted), refs: { ...job.refs, ...wanted.refs } };
+      const usual = (wanted.usual ?? job.usual) === true && !SETS.includes(wanted.phrase);
+      const settles = wanted.settles ?? (usual ? "other" : undefined);
+      const next: Job = { ...job, usual, case: edited, typed: typedAfter(job, wanted), refs: { ...job.refs, ...wanted.refs } };
       const slot = wanted.slot ?? wanted.phrase;
       const step = { do: "commit", slot, nudge: wanted.nudge, at: performance.now() } as const;
-      if (!wanted.settles) {
+      if (!settles) {
         dispatch({ ...step, job: next });
         return true;
       }
-      turn.current += 1;
-      const mine = turn.current;
+      const mine = (turns.current.get(slot) ?? 0) + 1;
+      turns.current.set(slot, mine);
       try {
-        const settled = await api.settle({ case: edited, changed: wanted.settles, pinned: job.pinned, typed: wanted.text });
+        const settled = await api.settle({ case: edited, changed: settles, pinned: job.pinned, usual, typed: wanted.text });
         if (wanted.text && settled.read) heard.current(wanted.text.kind, wanted.text.system, settled.read);
         setLost(false);
-        if (mine !== turn.current || (wanted.text && latest.current.drafts[slot] !== wanted.text.text)) return false;
+        if (mine !== turns.current.get(slot) || (wanted.text && latest.current.drafts[slot] !== wanted.text.text)) return false;
         // Something else was changed while this was settled: it is settled anew, on top of that.
         if (latest.current.jobs.now !== job) return await attempt(wanted);
         const cutterMoved = settled.moved.some((move) => move.phrase === "cutter");

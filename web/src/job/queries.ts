@@ -46,6 +46,8 @@ export const useCheck = (job: Case | null) => useSaid("check", job, api.check);
 export const usePictures = (job: Case | null) => useSaid("pictures", job, api.pictures);
 /** How the figures were worked out: asked for when some of it is opened, once for the whole of a case. */
 export const useWorking = (job: Case | null) => useSaid("working", job, api.working);
+/** Which of the things that were assumed carry the verdict. */
+export const useGuesses = (job: Case | null) => useSaid("guesses", job, api.guesses);
 export const useWaysOut = (job: Case | null) => useSaid("ways-out", job, api.waysOut);
 
 /** A refusal stays one however often it is asked; only a lost server is asked again. */

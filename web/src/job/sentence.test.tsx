@@ -1,3 +1,4 @@
+import { typeable } from "./units";
 import { render } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 
@@ -32,6 +33,7 @@ const C45 = {
   id: "steel-c45",
   name: "Medium-carbon steel C45",
   iso_group: "P",
+  group: "steel",
   hardness_hb: 200,
   tensile_n_mm2: 680,
   condition: "",
@@ -49,33 +51,33 @@ const answer = (feed: number | null): Answer =>
 
 describe("the sentence", () => {
   it("keeps what was typed where it is not a plain figure, with its echo", () => {
-    expect(diameterPhrase(job({}, { diameter: "1/2" }), METRIC)).toEqual({ text: "1/2", echo: "12.7 mm" });
-    expect(diameterPhrase(job({}, { diameter: "12,70" }), METRIC).text).toBe("12.7 mm");
-    expect(diameterPhrase(job(), INCH).text).toBe("1/2 in");
+    expect(diameterPhrase(job({}, { diameter: "1/2" }), METRIC)).toEqual({ text: "1/2", echo: "12.7\u2009mm" });
+    expect(typeable(diameterPhrase(job({}, { diameter: "12,70" }), METRIC).text)).toBe("12.7 mm");
+    expect(typeable(diameterPhrase(job(), INCH).text)).toBe("1/2 in");
   });
 
   it("reads as one sentence for a hand", () => {
-    expect(plainSentence(job(), answer(0.09), [C45], METRIC)).toBe(
+    expect(typeable(plainSentence(job(), answer(0.09), [C45], METRIC))).toBe(
       "Drill 12.7 mm, 20 mm deep, blind, in Medium-carbon steel C45, 200 HB, from solid, with the 12.7 mm cobalt twist drill, split point, " +
-        "on bench press B1 at belt C, 620 rpm, leaning 110 N.",
+        "on bench press B1 at belt C, 620 rpm, pulling the lever with 110 N.",
     );
   });
 
   it("says what the hand makes, or that it only polishes", () => {
-    expect(feedPhrase(job(), answer(0.09), METRIC).echo).toBe("about 0.090 mm/rev");
+    expect(typeable(feedPhrase(job(), answer(0.09), METRIC).echo ?? "")).toBe("about 0.090 mm/rev");
     expect(feedPhrase(job(), answer(null), METRIC).echo).toBe("it only polishes");
     expect(feedPhrase(job(), null, METRIC).echo).toBeUndefined();
   });
 
   it("names a speed by its step where it is one", () => {
-    expect(speedPhrase(job()).text).toBe("belt C, 620 rpm");
-    expect(speedPhrase(job({ setting: { speed_rpm: 500, feed_mm_rev: 0.1 } })).text).toBe("500 rpm");
+    expect(typeable(speedPhrase(job()).text)).toBe("belt C, 620 rpm");
+    expect(typeable(speedPhrase(job({ setting: { speed_rpm: 500, feed_mm_rev: 0.1 } })).text)).toBe("500 rpm");
   });
 
   it("tells a start hole from solid, and what holds the drill", () => {
     expect(startPhrase(job(), METRIC).text).toBe("solid");
-    expect(startPhrase(job({ hole: { ...CASE.hole, start_diameter_mm: 4 } }), METRIC).text).toBe("a 4 mm hole");
-    expect(heldPhrase(CASE, undefined)).toBe("13 mm keyed chuck");
+    expect(typeable(startPhrase(job({ hole: { ...CASE.hole, start_diameter_mm: 4 } }), METRIC).text)).toBe("a 4 mm hole");
+    expect(typeable(heldPhrase(CASE, undefined))).toBe("13 mm keyed chuck");
     expect(heldPhrase({ ...CASE, machine: { ...CASE.machine, holder: { kind: "morse", tang_engaged: false } } }, "morse-2")).toBe("MT2, no tang");
     expect(cutterPhrase(job({ cutter: { family: "twist" } }), METRIC).text).toContain("HSS twist drill, conventional point");
   });
@@ -104,7 +106,7 @@ describe("the verdict's words", () => {
     expect(because(answer("tight", "Tight: 1.2 × what it bears all day, 0.7 of what breaks it"))).toBe(
       "Overloads the motor: 1.2 × what it bears all day, 0.7 of what breaks it.",
     );
-    expect(because(answer("holds", "Holds, 31 % in hand"))).toBe("Nearest the edge: overloads the motor, 31 % in hand.");
+    expect(because(answer("holds", "Holds, 31 % in hand"))).toBe("31 % in hand. Nearest limit: overloads the motor.");
     expect(because(answer("cannot", "Can’t"))).toBe("Overloads the motor.");
   });
 

@@ -32,6 +32,8 @@ export type Job = {
   typed: Partial<Record<Slot, string>>;
   refs: { machine?: Ref; cutter?: Ref; check?: string };
   pinned: boolean;
+  /** Nobody has set a speed or a feed yet: both are the usual ones, and follow the job. */
+  usual?: boolean;
   name: string;
 };
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { drillSize, inUnits, nominal, plain, show, showBand, significant, time, INCH, METRIC } from "./units";
+import { drillSize, inUnits, nominal, plain, show, showBand, significant, time, INCH, METRIC, typeable } from "./units";
 
 describe("figures on screen", () => {
   it.each([
@@ -12,36 +12,36 @@ describe("figures on screen", () => {
   ])("%f at %i digits reads %s", (value, digits, text) => expect(significant(value, digits)).toBe(text));
 
   it("turns newtons into kN only where they are many, and into lbf for inch users", () => {
-    expect(show(4600, "N", METRIC)).toBe("4.60 kN");
-    expect(show(150, "N", METRIC)).toBe("150 N");
-    expect(show(4448.22, "N", INCH)).toBe("1000 lbf");
+    expect(typeable(show(4600, "N", METRIC))).toBe("4.60 kN");
+    expect(typeable(show(150, "N", METRIC))).toBe("150 N");
+    expect(typeable(show(4448.22, "N", INCH))).toBe("1000 lbf");
   });
 
   it("gives the unit once in a band, and one figure where there is no doubt", () => {
-    expect(showBand(4800, 7700, "N", METRIC)).toBe("4.8–7.7 kN");
-    expect(showBand(20, 20, "m/min", METRIC)).toBe("20.0 m/min");
+    expect(typeable(showBand(4800, 7700, "N", METRIC))).toBe("4.8–7.7 kN");
+    expect(typeable(showBand(20, 20, "m/min", METRIC))).toBe("20.0 m/min");
   });
 
   it("shows a set figure with no digits it was not given", () => {
-    expect(nominal(60, "N", METRIC)).toBe("60 N");
-    expect(nominal(0.37, "kW", METRIC)).toBe("0.37 kW");
+    expect(typeable(nominal(60, "N", METRIC))).toBe("60 N");
+    expect(typeable(nominal(0.37, "kW", METRIC))).toBe("0.37 kW");
   });
 
   it("says a sentence of the core in the user's units, and leaves a metric drill its name", () => {
     const said = "a 4 mm pilot first; then belt C, 310 rpm, leaning 100 N";
     expect(inUnits(said, METRIC)).toBe(said);
-    expect(inUnits(said, INCH)).toBe("a 4 mm (0.1575 in) pilot first; then belt C, 310 rpm, leaning 22 lbf");
-    expect(inUnits("less feed: 0.18 mm/rev; hold it harder: 8 kN", INCH)).toBe("less feed: 0.0071 in/rev; hold it harder: 1800 lbf");
-    expect(inUnits("the 12.7 mm drill", INCH)).toBe("the 12.7 mm (1/2 in) drill");
+    expect(typeable(inUnits(said, INCH))).toBe("a 4 mm (0.1575 in) pilot first; then belt C, 310 rpm, leaning 22 lbf");
+    expect(typeable(inUnits("less feed: 0.18 mm/rev; hold it harder: 8 kN", INCH))).toBe("less feed: 0.0071 in/rev; hold it harder: 1800 lbf");
+    expect(typeable(inUnits("the 12.7 mm drill", INCH))).toBe("the 12.7 mm (1/2 in) drill");
   });
 
   it("never shows a missing figure as nought", () => expect(show(null, "mm/rev", METRIC)).toBe("–"));
 
   it("writes lengths and times as a shop does", () => {
-    expect(plain(12.7, INCH)).toBe("0.5 in");
-    expect(plain(20, METRIC)).toBe("20 mm");
-    expect([12.7, 38.1, 6.746875, 20, 25.4].map((size) => drillSize(size, INCH))).toEqual(["1/2 in", "1-1/2 in", "17/64 in", "0.7874 in", "1 in"]);
-    expect(drillSize(12.7, METRIC)).toBe("12.7 mm");
-    expect(time(134)).toBe("2 min 14 s");
+    expect(typeable(plain(12.7, INCH))).toBe("0.5 in");
+    expect(typeable(plain(20, METRIC))).toBe("20 mm");
+    expect([12.7, 38.1, 6.746875, 20, 25.4].map((size) => typeable(drillSize(size, INCH)))).toEqual(["1/2 in", "1-1/2 in", "17/64 in", "0.7874 in", "1 in"]);
+    expect(typeable(drillSize(12.7, METRIC))).toBe("12.7 mm");
+    expect(typeable(time(134))).toBe("2 min 14 s");
   });
 });

@@ -77,16 +77,22 @@ export function split(value: number, unit: string, system: System, digits = 3): 
   return [significant(value * shown.factor, digits), shown.unit];
 }
 
+/** What stands between a figure and its unit: a thin space. */
+export const THIN = "\u2009";
+
+/** A figure as it stands in a field to type in, with a plain space. */
+export const typeable = (text: string): string => text.replaceAll(THIN, " ");
+
 /** A figure with its unit. */
 export function show(value: number | null | undefined, unit: string, system: System, digits = 3): string {
   if (value === null || value === undefined) return "–";
-  return split(value, unit, system, digits).join(" ").trim();
+  return split(value, unit, system, digits).join(THIN).trim();
 }
 
 /** A figure somebody set, not one worked out: no digits it was not given. */
 export function nominal(value: number, unit: string, system: System): string {
   const [figure, shown] = split(value, unit, system);
-  return `${Number(figure)} ${shown}`;
+  return `${Number(figure)}${THIN}${shown}`;
 }
 
 /** A band with its unit, the unit once. */
@@ -94,7 +100,7 @@ export function showBand(low: number, high: number, unit: string, system: System
   if (low === high) return show(low, unit, system);
   const kilo = unit === "N" && system.force === "metric" && high >= 1000;
   const at = (value: number) => (kilo ? significant(value / 1000, 2) : split(value, unit, system, 2)[0]);
-  return `${at(low)}–${at(high)} ${kilo ? "kN" : split(high, unit, system)[1]}`;
+  return `${at(low)}–${at(high)}${THIN}${kilo ? "kN" : split(high, unit, system)[1]}`;
 }
 
 /** A demand against its marks, the unit once: "0.97–1.5 of 1.2 / 1.6 kW". */
@@ -106,12 +112,12 @@ export function against(band: readonly [number, number], soft: number, hard: num
 }
 
 /** A speed as a machine's plate has it: whole where it is whole. */
-export const speed = (rpm: number): string => `${Number(rpm.toPrecision(4))} rpm`;
+export const speed = (rpm: number): string => `${Number(rpm.toPrecision(4))}${THIN}rpm`;
 
 /** A length as a machinist writes it: no needless noughts. */
 export function plain(value: number, system: System): string {
   const inch = system.length === "inch";
-  return `${Number((inch ? value / 25.4 : value).toFixed(inch ? 4 : 3))} ${inch ? "in" : "mm"}`;
+  return `${Number((inch ? value / 25.4 : value).toFixed(inch ? 4 : 3))}${THIN}${inch ? "in" : "mm"}`;
 }
 
 /** A hole or a drill: where inches have a sixty-fourth for it, the fraction. */

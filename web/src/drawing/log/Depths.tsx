@@ -1,7 +1,7 @@
 /** The depth scale, and what happens where along it. */
 import type { System } from "../../job/types";
 import { placed, type Scale, ticks } from "../scales";
-import { type Log, TOP } from "./layout";
+import { type Columns, type Log, TOP } from "./layout";
 
 export function Depths({ y, end, height, system, at, axis }: { y: Scale; end: number; height: number; system: System; at: number; axis: number }) {
   const inch = system.length === "inch";
@@ -37,37 +37,58 @@ export function gathered(marks: Log["marks"]): Said[] {
   return [...found.values()];
 }
 const MANY = 3;
+/** How many letters of a mark's name stand in the gutter side by side. */
+const NAME_LETTERS = 16;
 
-export function Marks({ log, y, width, height, left }: { log: Log; y: Scale; width: number; height: number; left: number }) {
+/** Words in lines of so many letters. */
+export function wrapped(text: string, letters: number): string[] {
+  const lines: string[] = [];
+  for (const word of text.split(" ")) {
+    const last = lines.at(-1);
+    if (last !== undefined && last.length + 1 + word.length <= letters) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  return lines;
+}
+
+export function Marks({ log, y, height, at }: { log: Log; y: Scale; height: number; at: Columns }) {
   const said = gathered(log.marks);
   const labels = said.map(({ words, depths }) => {
     const text = depths.length > 1 ? `${words}, ${depths.length} times` : words;
-    const wide = text.length * 5.4 + 4;
-    return { text, x: width - 3 - wide / 2, y: y(depths[0] ?? 0) - 8, width: wide, height: 13 };
+    return {
+      lines: wrapped(text, NAME_LETTERS),
+      x: at.gutter,
+      y: y(depths[0] ?? 0),
+      width: 1,
+      height: 11.5 * wrapped(text, NAME_LETTERS).length + 3,
+      of: y(depths[0] ?? 0),
+    };
   });
   return (
     <g>
       {said.flatMap(({ depths, words }) =>
         depths.map((depth) => (
-          <line
-            key={`${words} ${depth}`}
-            x1={depths.length > MANY ? left : 0}
-            x2={width}
-            y1={y(depth)}
-            y2={y(depth)}
-            stroke="var(--blue)"
-            strokeWidth={depths.length > MANY ? 0.6 : 0.9}
-            strokeOpacity={depths.length > MANY ? 0.55 : 1}
-            strokeDasharray="4 3"
-          />
+          <g key={`${words} ${depth}`} stroke="var(--blue)" strokeWidth={depths.length > MANY ? 0.6 : 0.9} strokeOpacity={depths.length > MANY ? 0.55 : 0.8}>
+            <line x1={at.left} x2={at.axis} y1={y(depth)} y2={y(depth)} strokeDasharray="4 3" />
+            <line x1={at.tracks - 5} x2={at.width} y1={y(depth)} y2={y(depth)} strokeDasharray="1 3" />
+          </g>
         )),
       )}
-      {placed(labels, [], TOP, TOP + height + 8).map((label) => (
-        <g key={label.text}>
-          <rect x={label.x - label.width / 2} y={label.y - 6.5} width={label.width} height={13} fill="var(--paper)" opacity="0.88" />
-          <text x={width - 5} y={label.y + 3.5} fontSize="11" textAnchor="end" fill="var(--blue)">
-            {label.text}
-          </text>
+      {placed(labels, [], TOP, TOP + height + 10).map((label) => (
+        <g key={label.lines.join(" ")}>
+          <path d={`M${at.tracks - 5} ${label.of} L${at.tracks - 9} ${label.y}`} fill="none" stroke="var(--blue)" strokeWidth="0.8" />
+          {label.lines.map((line, place) => (
+            <text
+              key={line}
+              x={at.tracks - 11}
+              y={label.y + 4 + (place - (label.lines.length - 1) / 2) * 11.5}
+              fontSize="11"
+              textAnchor="end"
+              fill="var(--blue)"
+            >
+              {line}
+            </text>
+          ))}
         </g>
       ))}
     </g>

@@ -1,20 +1,11 @@
 /** One strip of the log: a band along the depth, and the machine's limits as upright rules with their names. */
 import type { System } from "../../job/types";
-import { show, split } from "../../job/units";
+import { split } from "../../job/units";
 import { linear, type Scale } from "../scales";
 import { type Log, type Name, path, reading, TOP } from "./layout";
 
-const LETTER = 4.1;
-
-/** How far down each of several upright names begins, so that neighbours do not lie side by side; from the top again when they run out. */
-export function stacked(lengths: readonly number[], height: number): number[] {
-  let next = 0;
-  return lengths.map((length) => {
-    const at = next + length > height ? 0 : next;
-    next = at + length;
-    return at;
-  });
-}
+/** So many limits are drawn and named on a track, the nearest first. */
+const NAMED = 2;
 
 export function Track({
   name,
@@ -55,22 +46,18 @@ export function Track({
       log.depth_mm.findIndex((depth) => depth >= through),
       0,
     ) || log.depth_mm.length;
-  const inside = rules.filter((rule) => rule.hard <= top);
-  const places = stacked(
-    inside.map((rule) => rule.failure.length * LETTER + 10),
-    height,
-  );
+  const nearest = [...rules].sort((a, b) => a.hard - b.hard).slice(0, NAMED);
+  const inside = nearest.filter((rule) => rule.hard <= top);
   return (
     <g>
-      <text x={left} y={TOP - 22} fontSize="12.5" fontWeight="600" fill="var(--ink)">
+      <text x={left} y={13} fontSize="12.5" fontWeight="600" fill="var(--ink)">
         {title}
-        {log.methods[name] === 1 && (
-          <tspan fontSize="10" fontWeight="400" fill="var(--faint)">
-            {" "}
-            one method
-          </tspan>
-        )}
       </text>
+      {log.methods[name] === 1 && (
+        <text x={left} y={TOP - 22} fontSize="10.5" fill="var(--faint)">
+          one method
+        </text>
+      )}
       <text x={left} y={TOP - 7} fontSize="10" className="figure" fill="var(--faint)">
         0
       </text>
@@ -87,33 +74,30 @@ export function Track({
         strokeWidth="1.8"
         strokeDasharray={log.stiffness_known ? undefined : "3 3"}
       />
-      {inside.map((rule, order) => (
-        <g key={rule.limit}>
-          {rule.soft < rule.hard && rule.soft <= top && (
-            <line x1={x(rule.soft)} x2={x(rule.soft)} y1={TOP} y2={TOP + height} stroke="var(--vermilion)" strokeWidth="1" strokeDasharray="3 3" />
-          )}
-          <line x1={x(rule.hard)} x2={x(rule.hard)} y1={TOP} y2={TOP + height} stroke="var(--vermilion)" strokeWidth="1.4" />
-          <text
-            fontSize="10.5"
-            fill="var(--vermilion)"
-            stroke="var(--paper)"
-            strokeWidth="3"
-            paintOrder="stroke"
-            textAnchor="end"
-            transform={`translate(${Math.min(x(rule.hard) - 4, left + width - 4)} ${TOP + 5 + (places[order] ?? 0)}) rotate(-90)`}
-          >
-            {rule.failure}
+      {nearest.map((rule, place) => (
+        <g key={rule.limit} transform={`translate(${left} ${28 + 13 * place})`}>
+          <title>{rule.failure}</title>
+          <line x1="1.5" x2="1.5" y1="-8" y2="1" stroke="var(--vermilion)" strokeWidth="2" strokeDasharray={place === 0 ? undefined : "3 2"} />
+          <text x="6" fontSize="11" fill="var(--vermilion)">
+            {rule.thing} {split(rule.hard, unit, system, 2)[0]}
+            {rule.hard > top && "→"}
           </text>
         </g>
       ))}
-      {inside.length === 0 && rules.length > 0 && (
-        <text x={left + width - 4} y={TOP + 5} fontSize="10.5" fill="var(--faint)" textAnchor="end" transform={`rotate(-90 ${left + width - 4} ${TOP + 5})`}>
-          limits beyond the scale
-        </text>
-      )}
+      {inside.map((rule) => {
+        const dashed = nearest.indexOf(rule) > 0;
+        return (
+          <g key={rule.limit} stroke="var(--vermilion)">
+            {rule.soft < rule.hard && rule.soft <= top && (
+              <line x1={x(rule.soft)} x2={x(rule.soft)} y1={TOP} y2={TOP + height} strokeWidth="1" strokeDasharray="1.5 3" />
+            )}
+            <line x1={x(rule.hard)} x2={x(rule.hard)} y1={TOP} y2={TOP + height} strokeWidth="1.6" strokeDasharray={dashed ? "5 3" : undefined} />
+          </g>
+        );
+      })}
       <rect x={left + 1} y={y(at) + 2} width={52} height={15} fill="var(--paper)" opacity="0.9" />
       <text x={left + 3} y={y(at) + 14} fontSize="11.5" fontWeight="700" className="figure" fill="var(--ink)">
-        {show(reading(log.depth_mm, track.middle, at), unit, system, 2).split(" ")[0]}
+        {split(reading(log.depth_mm, track.middle, at), unit, system, 2)[0]}
       </text>
     </g>
   );

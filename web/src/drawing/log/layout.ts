@@ -10,7 +10,8 @@ export const TRACKS: readonly (readonly [Name, string, string])[] = [
   ["power_kw", "Power", "kW"],
 ];
 
-export const TOP = 40;
+/** Room above the tracks: their titles, the names of their limits, their scales. */
+export const TOP = 78;
 const MOST_HEIGHT = 440;
 const LEAST_HEIGHT = 250;
 /** Deeper than this in diameters, the middle of the hole is left out of the picture. */
@@ -19,16 +20,20 @@ const SHOWN_EACH_END = 6;
 const BREAK_HEIGHT = 70;
 
 /** The section, the depth axis, the three tracks across the picture. */
-export type Columns = { left: number; right: number; axis: number; tracks: number; track: number; gap: number; width: number };
+export type Columns = { left: number; right: number; axis: number; gutter: number; tracks: number; track: number; gap: number; width: number };
+
+/** Room between the depths and the tracks for what happens where. */
+const GUTTER = 98;
 
 /** Below this width only one track stands beside the section at a time. */
-export const NARROW = 440;
+export const NARROW = 420;
 
 export function columns(width: number, tracks: number): Columns {
-  const right = Math.round(width * 0.41);
-  const axis = right + 40;
-  const gap = 6;
-  return { left: 3, right, axis, tracks: axis + 6, track: (width - axis - 6 - (tracks - 1) * gap - 1) / tracks, gap, width };
+  const right = Math.round(width * 0.32);
+  const axis = right + 36;
+  const gap = 8;
+  const start = axis + GUTTER;
+  return { left: 3, right, axis, gutter: axis + 4, tracks: start, track: (width - start - (tracks - 1) * gap - 1) / tracks, gap, width };
 }
 
 /** The depth scale: one scale both ways; of a very deep hole the middle is squeezed between two break lines. */

@@ -1,7 +1,7 @@
 /** The lever on its pinion, arms to scale with one another; and the readings of a scale under the quill with the line through them. */
 import type { Schemas } from "../../api/client";
 import type { System } from "../../job/types";
-import { show } from "../../job/units";
+import { show, split } from "../../job/units";
 import { linear, ticks } from "../scales";
 
 type Hand = Schemas["DrawnHand"];
@@ -68,7 +68,7 @@ export function ScalePlot({ readings, hand, system }: { readings: readonly Readi
         pull at the knob, N
       </text>
       <text x={LEFT + 4} y={16} fontSize="11" fill="var(--faint)">
-        scale, {show(top, "N", system).split(" ")[1]}
+        scale, {split(top, "N", system)[1]}
       </text>
       <line x1={x(spring)} y1={y(0)} x2={x(most)} y2={y(Math.min((most - spring) * ratio, top * 1.2))} stroke="var(--blue)" strokeWidth="2" />
       {readings.map((one, k) => (

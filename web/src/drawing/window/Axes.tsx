@@ -117,6 +117,9 @@ export function guideRates(slowest: number, fastest: number): number[] {
   return found.filter((rate) => rate > slowest * 1.6 && rate < fastest / 1.6);
 }
 
+/** Room a guide needs for its figure. */
+const GUIDE_LABEL = 64;
+
 /** Lines of one feed rate: straight, as both axes are logarithmic. */
 export function Guides({ window, axes: { x, y, plot }, system }: { window: Window; axes: Axes; system: System }) {
   const [slow = 1, fast = 1] = window.speeds_rpm;
@@ -134,13 +137,15 @@ export function Guides({ window, axes: { x, y, plot }, system }: { window: Windo
         return (
           <g key={rate}>
             <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--ink)" strokeOpacity="0.22" strokeWidth="0.8" />
-            <text
-              transform={`translate(${x1 + along} ${y1 + ((y2 - y1) / (x2 - x1)) * along - 3}) rotate(${(Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI})`}
-              fontSize="9.5"
-              fill="var(--faint)"
-            >
-              {show(mm_min, "mm/min", system, 1)}
-            </text>
+            {x2 - x1 > along + GUIDE_LABEL && (
+              <text
+                transform={`translate(${x1 + along} ${y1 + ((y2 - y1) / (x2 - x1)) * along - 3}) rotate(${(Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI})`}
+                fontSize="9.5"
+                fill="var(--faint)"
+              >
+                {show(mm_min, "mm/min", system, 1)}
+              </text>
+            )}
           </g>
         );
       })}

@@ -5,6 +5,7 @@ import type { System } from "../../job/types";
 import { show, speed } from "../../job/units";
 import { isRight } from "./Ground";
 import type { Axes, Window } from "./layout";
+import { Setting } from "./Setting";
 
 export type Place = { speed_rpm: number; feed_mm_rev: number };
 type Props = {
@@ -23,19 +24,24 @@ export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }
   const rx = recommended ? x(recommended.speed_rpm) : 0;
   const ry = recommended ? y(recommended.feed_mm_rev) : 0;
   const leftwards = isRight(window, x);
+  const colour = recommended?.verdict === "holds" ? "var(--green)" : "var(--bronze)";
   return (
     <g>
+      {window.settings.map((one) => (
+        <Setting key={`${one.speed_rpm} ${one.feed_mm_rev}`} x={x(one.speed_rpm)} y={y(one.feed_mm_rev)} radius={4} verdict={one.verdict} />
+      ))}
       {recommended && apartEnough && (
         <g>
-          <path d={`M${rx} ${ry - 8} l8 8 l-8 8 l-8 -8 Z`} fill="var(--green)" stroke="var(--paper)" />
+          <path d={`M${rx} ${ry - 9} l9 9 l-9 9 l-9 -9 Z`} fill="none" stroke={colour} strokeWidth="2" />
+          {window.settings.length === 0 && <path d={`M${rx} ${ry - 5} l5 5 l-5 5 l-5 -5 Z`} fill={colour} />}
           <text
             x={rx + (leftwards ? -12 : 12)}
             y={ry + 4}
             textAnchor={leftwards ? "end" : "start"}
             fontSize="12"
             fontWeight="650"
-            fill="var(--green)"
-            stroke="var(--paper)"
+            fill={colour}
+            stroke={recommended.verdict === "holds" ? "var(--good-ground)" : "var(--tight-ground)"}
             strokeWidth="4"
             paintOrder="stroke"
           >
@@ -46,8 +52,8 @@ export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }
       )}
       {point && (
         <g opacity={dragged ? 0.4 : 1}>
-          <circle cx={x(point.speed_rpm)} cy={y(point.feed_mm_rev)} r="9" fill="var(--paper)" stroke="var(--ink)" strokeWidth="2.5" />
-          <circle cx={x(point.speed_rpm)} cy={y(point.feed_mm_rev)} r="3" fill="var(--ink)" />
+          <circle cx={x(point.speed_rpm)} cy={y(point.feed_mm_rev)} r="13" fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.6" />
+          <Setting x={x(point.speed_rpm)} y={y(point.feed_mm_rev)} radius={9} verdict={point.verdict} />
           <circle cx={x(point.speed_rpm)} cy={y(point.feed_mm_rev)} r="22" fill="transparent" className="cursor-grab touch-none" onPointerDown={onGrab} />
         </g>
       )}

@@ -6,16 +6,17 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { BoreLog } from "../../drawing/BoreLog";
 import { OperatingWindow } from "../../drawing/OperatingWindow";
 import { Cautions } from "../../job/Cautions";
+import { useNewHole } from "../../job/fresh";
 import { useFirstJob } from "../../job/kept";
 import { PHRASE_KEYS } from "../../job/keys";
 import { Ladder } from "../../job/Ladder";
 import { plainSentence } from "../../job/phrases";
 import { useJob } from "../../job/provider";
-import { useCheck, useMaterials, useMay, usePictures, useWaysOut } from "../../job/queries";
+import { useCheck, useGuesses, useMaterials, useMay, usePictures, useWaysOut } from "../../job/queries";
 import { Sentence } from "../../job/Sentence";
 import type { Case, Phrase } from "../../job/types";
 import { isHandFed } from "../../job/types";
-import { INCH, METRIC, plain, speed } from "../../job/units";
+import { INCH, METRIC, plain, speed, typeable } from "../../job/units";
 import { VERDICTS, Verdict } from "../../job/Verdict";
 import { WaysOut } from "../../job/WaysOut";
 import { shortSentence } from "../../job/shortSentence";
@@ -24,6 +25,7 @@ import { Actions } from "../../ui/Actions";
 import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
+import { Assumed } from "./parts/Assumed";
 import { Empty } from "./parts/Empty";
 import { Figures, Said } from "./parts/Figures";
 import { Find } from "./parts/Find";
@@ -32,6 +34,8 @@ import { Outdated } from "./parts/Outdated";
 import { KeptChecks } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
 import { useFindable } from "./useFindable";
+import { usePrint } from "./usePrint";
+import { today } from "../../ui/dates";
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 // What a key opens is there, and has the focus, before the next key comes: a fast typist's letters go into it.
@@ -59,6 +63,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const answered = check.data && !check.stale ? job : null;
   const pictures = usePictures(answered);
   const ways = useWaysOut(answered);
+  const guesses = useGuesses(answered);
   const materials = useMaterials();
   const answer = check.data;
   const current = check.stale ? null : answer;
@@ -67,26 +72,30 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
     if (state.jobs.now) putInAddress(state.jobs.now);
   }, [state.jobs.now]);
   useEffect(() => {
-    if (state.jobs.now && answer) document.title = `${VERDICTS[answer.verdict]}: ${plainSentence(state.jobs.now, answer, materials.data ?? [], system)}`;
+    if (state.jobs.now && answer)
+      document.title = typeable(`${VERDICTS[answer.verdict]}: ${plainSentence(state.jobs.now, answer, materials.data ?? [], system)}`);
   }, [state.jobs.now, answer, materials.data, system]);
 
   const nudge = (edit: (job: Case) => Case, kind: "speed" | "feed") => {
     if (job && edit(job) !== job) void change({ phrase: kind, edit, nudge: kind });
   };
   // Asked of the page itself when the key comes: a picker that has just closed must not swallow the next key.
-  const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen };
+  // The map is a slider to the keyboard, not a field: letters typed on it are keys.
+  const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen, enableOnFormTags: ["slider"] as const };
+  const everywhere = { preventDefault: true, enableOnFormTags: ["slider"] as const };
   useHotkeys(Object.keys(PHRASES), (event) => atOnce(() => openAt(PHRASES[event.key.toLowerCase()] ?? null)), free);
-  useHotkeys("left", () => nudge((was) => nudgeSpeed(was, -1), "speed"), free);
-  useHotkeys("right", () => nudge((was) => nudgeSpeed(was, 1), "speed"), free);
-  useHotkeys("up", () => nudge((was) => nudgeFeed(was, 1), "feed"), free);
-  useHotkeys("down", () => nudge((was) => nudgeFeed(was, -1), "feed"), free);
+  const { print, code } = usePrint();
+  const newHole = useNewHole();
+  // A clean job opens at the first thing to say of it.
+  const begin = () => void newHole().then(() => openAt("diameter"));
+  useHotkeys("n", begin, free);
   useHotkeys("w", () => setLimit(limit ? null : (answer?.tightest ?? null)), free);
   useHotkeys("k", () => atOnce(() => setKeeping(true)), free);
   useHotkeys("/", () => atOnce(() => setFinding(true)), { ...free, useKey: true });
   useHotkeys("g>b", () => document.querySelector<HTMLElement>("main .phrase")?.focus(), free);
   useHotkeys("u", () => setSystem(system.length === "metric" ? INCH : METRIC), free);
-  useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
-  useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), { preventDefault: true });
+  useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), everywhere);
+  useHotkeys("ctrl+y, ctrl+shift+z, meta+shift+z", () => dispatch({ do: "redo" }), everywhere);
 
   const onPick = useStable(
     (rpm: number, feed: number, pushed: number | null) =>
@@ -102,7 +111,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   );
   const onNudge = useStable((kind: "speed" | "feed", by: 1 | -1) => nudge((was) => (kind === "speed" ? nudgeSpeed(was, by) : nudgeFeed(was, by)), kind));
 
-  if (empty) return <Empty />;
+  if (empty) return <Empty onBegin={openAt} />;
   if (!state.jobs.now || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
 
   return (
@@ -116,9 +125,9 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       {broken && (
         <p className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">The link that was opened is damaged, so this is the yard’s own first job.</p>
       )}
+      {code && <img className="print-code" alt="Opens this check on a phone" src={code} />}
       <p className="print-only text-sm">
-        {state.jobs.now.name || "A check"}, by Fierce Bore, printed {new Date().toLocaleDateString()}. Estimates: the machine’s instructions and the responsible
-        person come first.
+        {state.jobs.now.name || "A check"}, by Fierce Bore, printed {today()}. Estimates: the machine’s instructions and the responsible person come first.
       </p>
       <div className="pt-2 wide:pr-[20rem]">
         <Sentence answer={current} problems={check.problems} open={open} onOpen={setOpen} />
@@ -145,10 +154,13 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
         {state.jobs.now.name && (
-          <span className="hidden max-w-52 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
+          <span className="hidden max-w-44 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
             {state.jobs.now.name}
           </span>
         )}
+        <button type="button" className="tap chip font-semibold" onClick={begin}>
+          New hole
+        </button>
         <button type="button" className="tap chip" disabled={state.jobs.past.length === 0} onClick={() => dispatch({ do: "undo" })}>
           Undo
         </button>
@@ -158,7 +170,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <KeptChecks answer={current} />
         {mayKeep && <KeepCheck open={keeping} onOpenChange={setKeeping} />}
         <Share />
-        <button type="button" className="tap chip hidden wide:block" onClick={() => window.print()}>
+        <button type="button" className="tap chip hidden wide:block" onClick={print}>
           Print
         </button>
         <button type="button" className="tap chip" onClick={() => setFinding(true)}>
@@ -177,6 +189,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
             </div>
           )}
           {answer && <Figures answer={answer} />}
+          {answer && <Assumed answer={answer} guesses={guesses.data} onOpen={openAt} />}
           {answer && <Said answer={answer} />}
         </div>
         <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>
@@ -184,7 +197,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         </div>
         <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
           {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
-          {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={{ enabled: keysOn, ignoreEventWhen: pickerIsOpen }} />}
+          {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={free} />}
           {answer && <AllLimits answer={answer} />}
         </div>
       </div>

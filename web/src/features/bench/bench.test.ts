@@ -71,7 +71,7 @@ describe("side by side", () => {
   const row = (label: string) => rows.find((one) => one.label === label);
 
   it("marks what differs and nothing else", () => {
-    expect(row("Speed")).toEqual({ label: "Speed", cells: ["300 rpm", "500 rpm"], differs: true });
+    expect(row("Speed")).toEqual({ label: "Speed", cells: ["300\u2009rpm", "500\u2009rpm"], differs: true });
     expect(row("Hole")?.differs).toBe(false);
     expect(row("Verdict")?.cells).toEqual(["Holds", "Tight"]);
   });

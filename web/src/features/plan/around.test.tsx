@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { typeable } from "../../job/units";
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 
@@ -97,7 +98,7 @@ describe("marking out", () => {
       ],
     };
     const { container } = render(<Marking answer={answer({ pattern: edges })} system={INCH} />);
-    expect(screen.getAllByRole("row")[1]?.textContent).toBe("12 in1 in");
+    expect(typeable(screen.getAllByRole("row")[1]?.textContent ?? "")).toBe("12 in1 in");
     expect(screen.getByText("from the left edge")).toBeTruthy();
     expect(container.querySelector("path")?.getAttribute("d")).toMatch(/^M[\d.]+ [\d.]+ V[\d.]+ H[\d.]+$/);
   });

@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { typeable } from "../../job/units";
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 
@@ -185,7 +186,7 @@ describe("the job card", () => {
       />,
     );
     const card = within(screen.getByLabelText("Job card"));
-    expect(card.getByRole("heading").textContent).toBe("Rail clips: 4 × 10, 20.0 mm through");
+    expect(typeable(card.getByRole("heading").textContent)).toBe("Rail clips: 4 × 10, 20.0 mm through");
     expect(card.getAllByRole("row")).toHaveLength(3);
     for (const words of ["measured size", "position, burr", "notes", "Glasses on."]) expect(card.getByText(words)).toBeTruthy();
     expect(card.queryByText("pilot 5 mm")).toBeNull();

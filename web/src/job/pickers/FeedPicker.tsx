@@ -48,16 +48,11 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
           apply={figure(withTurn)}
           hint="seconds, by the watch"
           onDone={onDone}
+          first
         />
       )}
       {byHand && (
         <>
-          <Choices
-            label="Usual forces"
-            choices={USUAL_FORCES_N.map((force) => [String(force), nominal(force, "N", system)] as const)}
-            chosen={setting.hand_force_n == null ? undefined : String(setting.hand_force_n)}
-            onChoose={(force) => set((was) => withForce(was, Number(force)))}
-          />
           {setting.hand_force_n != null && (
             <TypedField
               slot="feed"
@@ -67,9 +62,32 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
               apply={figure(withForce)}
               hint="N, lbf, or kg on a bathroom scale"
               onDone={onDone}
+              first
             />
           )}
+          <Choices
+            label="Usual forces"
+            choices={USUAL_FORCES_N.map((force) => [String(force), nominal(force, "N", system)] as const)}
+            chosen={setting.hand_force_n == null ? undefined : String(setting.hand_force_n)}
+            onChoose={(force) => set((was) => withForce(was, Number(force)))}
+          />
         </>
+      )}
+      {setting.hand_force_n == null ? (
+        <TypedField
+          slot="feed"
+          kind="feed"
+          label={byHand ? "Feed the hand should make" : "Feed"}
+          value={show(setting.feed_mm_rev ?? answer?.setting.feed_mm_rev, "mm/rev", system)}
+          apply={figure(withFeed)}
+          hint="mm/rev, in/rev or thou"
+          onDone={onDone}
+          first={!wound}
+        />
+      ) : (
+        <button type="button" className="chip" onClick={() => set((was) => withFeed(was, Number((book?.feed_mm_rev ?? 0.1).toFixed(3))))}>
+          Ask for a feed instead: what force would it take?
+        </button>
       )}
       {steps.length > 0 && (
         <Choices
@@ -79,24 +97,9 @@ export function FeedPicker({ answer, onDone }: { answer: Answer | null; onDone: 
           onChoose={(step) => set((was) => withFeed(was, Number(step)))}
         />
       )}
-      {setting.hand_force_n == null ? (
-        <TypedField
-          slot="feed"
-          kind="feed"
-          label={byHand ? "Feed the hand should make" : "Or another feed"}
-          value={show(setting.feed_mm_rev ?? answer?.setting.feed_mm_rev, "mm/rev", system)}
-          apply={figure(withFeed)}
-          hint="mm/rev, in/rev or thou"
-          onDone={onDone}
-        />
-      ) : (
-        <button type="button" className="chip" onClick={() => set((was) => withFeed(was, Number((book?.feed_mm_rev ?? 0.1).toFixed(3))))}>
-          Ask for a feed instead: what force would it take?
-        </button>
-      )}
       {byHand && setting.hand_force_n == null && (
         <button type="button" className="chip" onClick={() => set((was) => withForce(was, 100))}>
-          Lean with a force instead: what feed does it make?
+          Pull with a force instead: what feed does it make?
         </button>
       )}
       {!byHand && <Program onDone={onDone} />}

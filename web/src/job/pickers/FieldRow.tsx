@@ -4,7 +4,7 @@ import { at, partsFromRecord, pattern, withField } from "../fields";
 import { useJob } from "../provider";
 import { words } from "../words";
 import type { Answer, Phrase } from "../types";
-import { assumedValue, show } from "../units";
+import { assumedValue, show, typeable } from "../units";
 import { TypedField } from "./TypedField";
 
 type Props = { path: string; phrase: Phrase; answer: Answer | null; onDone?: () => void };
@@ -15,9 +15,9 @@ export const typedForm = (value: unknown, unit: string, system: Parameters<typeo
     ? value.join("; ")
     : typeof value === "number"
       ? unit
-        ? show(value, unit, system, 4)
-            .replace(/(\.\d*?)0+(?= )/, "$1")
-            .replace(/\.(?= )/, "")
+        ? typeable(show(value, unit, system, 4))
+            .replace(/(\.\d*?)0+(?=\s)/, "$1")
+            .replace(/\.(?=\s)/, "")
         : String(value)
       : "";
 

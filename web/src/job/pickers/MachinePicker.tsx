@@ -1,16 +1,13 @@
-/** The machines of the yard, each with its speeds drawn; or one that is not in the yard, described as far as it is known. */
-import { useRef } from "react";
-
+/** The machines of the shop, each with its speeds drawn; or first of all one that is not here, described as far as it is known. */
 import { SpeedRuler } from "../../drawing/SpeedRuler";
-import { Choices } from "../../ui/Choices";
 import { DETAILS } from "../details";
-import { choiceWords, type MachineKind, machineOf, words } from "../words";
+import { choiceWords, plainMachine } from "../words";
 import { useJob } from "../provider";
 import { useMachines } from "../queries";
 import { type Answer, type Machine, stagesOf, type System } from "../types";
 import { nominal } from "../units";
-import { FieldRow, FieldRows } from "./FieldRow";
-import { TypedField } from "./TypedField";
+import { FieldRows } from "./FieldRow";
+import { OwnMachine, plainly } from "./OwnMachine";
 
 /** The motor as its plate has it: output, or what it draws. */
 function power({ spindle }: Machine, system: System): string {
@@ -28,78 +25,30 @@ function line(machine: Machine, system: System): string {
   ].join(" · ");
 }
 
-/** A machine of a kind that turns at the speed now set, everything else as such machines are. */
-function plainly(kind: MachineKind, speed_rpm: number): Machine {
-  const { feed, drive, one_range, power_kw } = machineOf(kind);
-  const stages = one_range ? [{ min_rpm: Math.min(50, speed_rpm), max_rpm: Math.max(4000, speed_rpm) }] : [{ speed_rpm }];
-  return { kind, name: "my machine", spindle: { power_kw, drive, stages }, feed: { kind: feed } } as Machine;
-}
-
-/** A machine that is in no yard: its kind, motor and speeds; the rest is assumed and said. */
-function AdHoc({ answer }: { answer: Answer | null }) {
-  const { state, change } = useJob();
-  const job = state.jobs.now;
-  if (!job) return null;
-  const own = job.refs.machine === undefined;
-  const { machine, setting } = job.case;
-  const stages = stagesOf(machine);
-  const range = stages[0]?.speed_rpm == null;
-  // A magnet has to be described with its machine, in the yard.
-  const plain = words().machine_kinds.filter(({ on_a_magnet }) => !on_a_magnet);
-  return (
-    <div className="grid gap-3">
-      <Choices
-        label="One not in the yard"
-        choices={plain.map(({ id, called }) => [id, called] as const)}
-        chosen={own ? machine.kind : undefined}
-        onChoose={(kind) =>
-          void change({
-            phrase: "machine",
-            settles: "machine",
-            refs: { machine: undefined },
-            edit: (was) => ({ ...was, machine: plainly(kind, setting.speed_rpm) }),
-          })
-        }
-      />
-      {own && (
-        <>
-          <FieldRow path="machine.spindle.power_kw" phrase="machine" answer={answer} />
-          {range ? (
-            <FieldRows paths={["machine.spindle.stages.0.min_rpm", "machine.spindle.stages.0.max_rpm"]} phrase="machine" answer={answer} />
-          ) : (
-            <TypedField
-              slot="machine:speeds"
-              kind="machine.spindle.stages[].speed_rpm"
-              label="The speeds it has"
-              value={stages.map((stage) => stage.speed_rpm).join("; ")}
-              hint="rpm, one after another: 280; 450; 700; 1120"
-              settles="machine"
-            />
-          )}
-        </>
-      )}
-    </div>
-  );
-}
-
 export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDone: () => void }) {
   const { state, change, system } = useJob();
   const machines = useMachines();
-  const own = useRef<HTMLHeadingElement>(null);
   const job = state.jobs.now;
   if (!job) return null;
+  const own = job.refs.machine === undefined;
+  const describe = () =>
+    void change({
+      phrase: "machine",
+      settles: "machine",
+      refs: { machine: undefined },
+      usual: true,
+      edit: (was) => ({ ...was, machine: plainly(plainMachine().id, was.setting.speed_rpm) }),
+    });
   return (
     <div className="grid gap-3">
-      {(machines.data?.length ?? 0) > 4 && (
-        <button
-          type="button"
-          className="tap justify-self-start text-sm underline decoration-dotted"
-          onClick={() => own.current?.scrollIntoView({ block: "start" })}
-        >
+      {own ? (
+        <OwnMachine answer={answer} onDone={onDone} />
+      ) : (
+        <button type="button" className="chip font-semibold" onClick={describe}>
           Mine is not here: describe it
         </button>
       )}
-      {machines.data?.length === 0 && <p>No machine stands in the yard yet. Describe yours below.</p>}
+      {(machines.data?.length ?? 0) > 0 && <h3 className="heading">In the shop</h3>}
       <ul className="grid gap-1.5">
         {machines.data?.map((machine) => (
           <li key={machine.id}>
@@ -126,10 +75,6 @@ export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDon
           </li>
         ))}
       </ul>
-      <h3 ref={own} className="heading">
-        One not in the yard
-      </h3>
-      <AdHoc answer={answer} />
       <FieldRows paths={DETAILS.machine(job.case)} phrase="machine" answer={answer} folded="Motor, stiffness and the rest of this one" />
     </div>
   );

@@ -9,6 +9,7 @@ const row = (name: string, designations: string[], hardness_hb: number): Row => 
   designations,
   hardness_hb,
   iso_group: "P",
+  group: "steel",
   tensile_n_mm2: null,
   condition: "",
   sure: "",

@@ -34,7 +34,7 @@ export function Program({ onDone }: { onDone: () => void }) {
       <label className="grid gap-1.5">
         <span className="heading">Read a program back</span>
         <input
-          className="field figure"
+          className="field program-text"
           value={text}
           placeholder="S300 F127, 300 rpm 5 in/min, or a block"
           autoComplete="off"

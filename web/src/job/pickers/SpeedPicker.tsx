@@ -89,6 +89,7 @@ export function SpeedPicker({ answer, onDone }: { answer: Answer | null; onDone:
         value={speed(job.case.setting.speed_rpm)}
         apply={figure((was, rpm) => ({ ...was, setting: { ...was.setting, speed_rpm: rpm } }))}
         onDone={onDone}
+        first
       />
     </div>
   );

@@ -5,7 +5,7 @@ import { Refused } from "../../api/client";
 import { type Apply, PAUSE_MS, useJob } from "../provider";
 import { useEcho } from "../queries";
 import type { Slot } from "../types";
-import { sideOf, unitOf } from "../units";
+import { sideOf, typeable, unitOf } from "../units";
 
 type Props = {
   slot: Slot;
@@ -32,7 +32,7 @@ export function TypedField({ slot, kind, label, value, apply, settles, hint, onD
   const input = useRef<HTMLInputElement>(null);
   const draft = state.drafts[slot];
   const wrong = state.wrong[slot];
-  const text = draft ?? value;
+  const text = draft ?? typeable(value);
 
   useEffect(() => {
     if (first) input.current?.select();

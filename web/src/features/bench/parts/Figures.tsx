@@ -1,9 +1,9 @@
-/** The plain figures of the cut, and under them what was assumed and what is worth saying. */
+/** The plain figures of the cut, and under them what is worth saying. */
 import { memo } from "react";
 
 import { useUnits } from "../../../job/provider";
 import type { Answer } from "../../../job/types";
-import { assumedValue, plain, show, time } from "../../../job/units";
+import { plain, show, time } from "../../../job/units";
 import { WorkingOf } from "../../../job/Working";
 import { Folded } from "../../../ui/Folded";
 
@@ -16,8 +16,8 @@ export const Figures = memo(function Figures({ answer }: { answer: Answer }) {
     ["Chip thickness", show(kinematics.chip_thickness_mm, "mm", system, 2)],
     ["Removal", show(kinematics.removal_cm3_min, "cm³/min", system)],
     answer.depth.from_bush_mm == null
-      ? ["Stop, at the tip", show(answer.depth.stop_mm, "mm", system)]
-      : ["Stop, from the bush's top", show(answer.depth.from_bush_mm, "mm", system)],
+      ? ["Depth stop, at the tip", show(answer.depth.stop_mm, "mm", system)]
+      : ["Depth stop, from the bush's top", show(answer.depth.from_bush_mm, "mm", system)],
     ["Time in the cut", time(kinematics.cut_time_s)],
   ];
   return (
@@ -64,7 +64,7 @@ function Pecks({ answer }: { answer: Answer }) {
   if (!needed) return null;
   return (
     <details>
-      <summary className="tap cursor-pointer text-faint underline decoration-dotted">Pecks, by school</summary>
+      <summary className="tap cursor-pointer text-faint underline decoration-dotted">Pecking: what different shops do</summary>
       <ul className="grid gap-1 pb-1">
         {answer.pecks.map((one, place) => (
           <li key={one.id} className="border-t border-rule pt-1">
@@ -83,7 +83,7 @@ function Pecks({ answer }: { answer: Answer }) {
 export const Said = memo(function Said({ answer }: { answer: Answer }) {
   const { remarks } = answer;
   return (
-    <section aria-label="Remarks and assumptions" className="grid gap-1 text-sm">
+    <section aria-label="Remarks" className="grid gap-1 text-sm">
       {remarks.length > 0 && (
         <ul className="grid gap-0.5">
           {remarks.map((remark) => (
@@ -93,20 +93,6 @@ export const Said = memo(function Said({ answer }: { answer: Answer }) {
       )}
       <Watch answer={answer} />
       <Pecks answer={answer} />
-      <details>
-        <summary className="tap cursor-pointer text-faint underline decoration-dotted">{answer.assumed.length} things were assumed</summary>
-        <table className="w-full">
-          <tbody>
-            {answer.assumed.map((one) => (
-              <tr key={one.field} className="border-t border-rule align-top">
-                <td className="py-0.5 pr-2">{one.words}</td>
-                <td className="figure pr-2 text-xs">{assumedValue(one.value)}</td>
-                <td className="text-faint">{one.why}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </details>
     </section>
   );
 });

@@ -3,6 +3,7 @@ import type { System } from "../../../job/types";
 import { plain, show, speed, time } from "../../../job/units";
 import { type Answer, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
+import { today } from "../../../ui/dates";
 
 const [TALLEST, WIDE, WIDEST, MOST_CAUTIONS] = [130, 640, 150, 7];
 const CELL = "border border-rule px-1 align-top";
@@ -121,9 +122,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
           <li key={words}>{words}</li>
         ))}
       </ul>
-      <p className="mt-1">
-        Printed {new Date().toLocaleDateString()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.
-      </p>
+      <p className="mt-1">Printed {today()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.</p>
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { KeepForm } from "../../../ui/KeepForm";
 import { Panel } from "../../../ui/Panel";
 import type { Asked } from "../model";
 import { useKeptPlans, usePlansChanged } from "../queries";
+import { day } from "../../../ui/dates";
 
 export type Named = { slug: string | null; name: string; note: string; ticks: string[]; /** What it was read at. */ revision?: number };
 
@@ -90,7 +91,7 @@ export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> 
             >
               <span className="block font-semibold">{one.name}</span>
               <span className="block text-xs text-faint">
-                {one.short}; {one.ticked} ticked; {keptBy(one)}, {new Date(one.changed_at).toLocaleDateString()}
+                {one.short}; {one.ticked} ticked; {keptBy(one)}, {day(one.changed_at)}
               </span>
             </button>
             <button

@@ -222,7 +222,7 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
         <textarea
           ref={text}
           aria-label="Program"
-          className="figure h-80 w-full border border-faint bg-paper p-2 text-xs"
+          className="program-text h-80 w-full border border-faint bg-paper p-2 text-xs"
           spellCheck={false}
           value={typed ?? written.data?.program ?? ""}
           onChange={(event) => setTyped(event.target.value)}

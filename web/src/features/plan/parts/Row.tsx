@@ -54,7 +54,7 @@ function Tightest({ step }: { step: Step }) {
 function Setting({ step, system, through }: { step: Step; system: System; through: boolean }) {
   if (!step.cut) return <p className="text-sm text-faint">{step.struck || step.cannot ? "" : "by hand"}</p>;
   const { cut } = step;
-  const pecks = cut.pecks_mm.map((depth) => plain(depth, system).replace(/ \w+$/, ""));
+  const pecks = cut.pecks_mm.map((depth) => plain(depth, system).replace(/\s\w+$/, ""));
   return (
     <div className="figure grid text-sm">
       <span>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</span>

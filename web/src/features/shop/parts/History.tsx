@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, type RecordKind } from "../../../api/client";
 import { Panel } from "../../../ui/Panel";
 import { inWords, useHistory, useMay, useWritten } from "../queries";
+import { moment } from "../../../ui/dates";
 
 const shown = (value: unknown): string =>
   value === null || value === undefined || value === "" ? "nothing" : typeof value === "object" ? JSON.stringify(value) : String(value);
@@ -37,7 +38,7 @@ export function History({ kind, slug, onRestored }: { kind: RecordKind; slug: st
           <li key={entry.id} className="border-l-2 border-rule pl-2 text-sm">
             <div className="flex flex-wrap items-baseline justify-between gap-2">
               <span>
-                <span className="font-semibold">{entry.what}</span> by {entry.who || "the set-up"}, {new Date(entry.when).toLocaleString()}
+                <span className="font-semibold">{entry.what}</span> by {entry.who || "the set-up"}, {moment(entry.when)}
               </span>
               {may && !entry.latest && (
                 <button type="button" className="chip text-sm" onClick={() => void restore(entry.id)}>

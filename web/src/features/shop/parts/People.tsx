@@ -6,6 +6,7 @@ import { api, type Schemas } from "../../../api/client";
 import { useMe } from "../../../job/queries";
 import { words } from "../../../job/words";
 import { inWords, type Role, useMay, usePeople } from "../queries";
+import { moment } from "../../../ui/dates";
 
 const of = (form: FormData, name: string): string => String(form.get(name) ?? "");
 
@@ -107,7 +108,7 @@ function Everybody() {
                   ))}
                 </select>
               </td>
-              <td className="text-faint">{one.last_visit ? new Date(one.last_visit).toLocaleString() : "never"}</td>
+              <td className="text-faint">{one.last_visit ? moment(one.last_visit) : "never"}</td>
               <td>
                 <input
                   type="checkbox"
