@@ -207,7 +207,7 @@ function Frame() {
           </Routes>
         </Suspense>
       </div>
-      <footer className="mx-auto max-w-[1720px] px-3 pb-2 text-xs text-faint wide:px-5">
+      <footer className="mx-auto max-w-[115rem] px-3 pb-2 text-xs text-faint wide:px-5">
         Estimates. The machine’s instructions, the shop’s rules, local law and the responsible or licensed person come first.
       </footer>
     </>

@@ -18,6 +18,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["n", "new hole: a clean job"],
   ["← → ↑ ↓", "on the map, once it has the focus: speed, and feed or force"],
   ["1 … 5", "take a way out"],
+  ["v", "the verdict in big letters, to be read from the machine"],
   ["w", "working of the tightest limit"],
   ["k", "keep this check"],
   ["/", "find anything"],

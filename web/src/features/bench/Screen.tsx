@@ -27,6 +27,7 @@ import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
 import { Assumed } from "./parts/Assumed";
 import { Empty } from "./parts/Empty";
+import { FarVerdict } from "./parts/FarVerdict";
 import { Figures, Said } from "./parts/Figures";
 import { Find } from "./parts/Find";
 import { KeepCheck } from "./parts/KeepCheck";
@@ -50,6 +51,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const [limit, setLimit] = useState<string | null>(null);
   const [keeping, setKeeping] = useState(false);
   const [finding, setFinding] = useState(false);
+  const [far, setFar] = useState(false);
   // A picker hangs on its phrase: from further down the page the sentence comes back into view first.
   const openAt = (phrase: Phrase | null) => {
     window.scrollTo({ top: 0 });
@@ -89,6 +91,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   // A clean job opens at the first thing to say of it.
   const begin = () => void newHole().then(() => openAt("diameter"));
   useHotkeys("n", begin, free);
+  useHotkeys("v", () => atOnce(() => setFar(true)), free);
   useHotkeys("w", () => setLimit(limit ? null : (answer?.tightest ?? null)), free);
   useHotkeys("k", () => atOnce(() => setKeeping(true)), free);
   useHotkeys("/", () => atOnce(() => setFinding(true)), { ...free, useKey: true });
@@ -115,7 +118,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   if (!state.jobs.now || !job) return <p className="p-6">{failed ? "The server does not answer yet; trying again." : "Opening the yard…"}</p>;
 
   return (
-    <main className="relative mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] gap-2 px-3 pb-8 wide:px-5">
+    <main className="relative mx-auto grid max-w-[115rem] grid-cols-[minmax(0,1fr)] gap-2 px-3 pb-8 wide:px-5">
       <h1 className="sr-only">The Bench: will this machine drill this hole?</h1>
       {(lost || check.lost) && (
         <p role="alert" className="border-l-4 border-bronze bg-paper px-3 py-1 text-sm">
@@ -170,6 +173,9 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <KeptChecks answer={current} />
         {mayKeep && <KeepCheck open={keeping} onOpenChange={setKeeping} />}
         <Share />
+        <button type="button" className="tap chip wide:hidden" onClick={() => setFar(true)}>
+          Big verdict
+        </button>
         <button type="button" className="tap chip hidden wide:block" onClick={print}>
           Print
         </button>
@@ -180,6 +186,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           </span>
         </button>
       </Actions>
+      <FarVerdict answer={current} sentence={shortSentence(state.jobs.now, current, system)} open={far} onOpenChange={setFar} />
       {finding && <Find all={findable} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">

@@ -26,7 +26,6 @@ import { plainMachine } from "../../../../job/words";
 type MachineRecord = Schemas["MachineRecord"];
 type Stage = { min_rpm?: number | null; curve?: [number, number][] | null };
 
-const COLUMN = "grid grid-cols-[minmax(0,1fr)] content-start gap-3";
 /** A machine nobody has described yet: only what cannot be left out. */
 export function blankMachine(): Spec {
   const { id, feed } = plainMachine();
@@ -162,11 +161,8 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
         </div>
         {drawn && (
           <div className={`grid grid-cols-[minmax(0,1fr)] gap-3 items-start wide:grid-cols-2 ${stale ? "stale" : ""}`}>
-            <div className={COLUMN}>
-              <Motor />
-              <Chain chain={drawn.chain} />
-            </div>
-            <div className={COLUMN}>
+            <Motor />
+            <div className="min-w-0">
               <section aria-label="Spindle" className="plate">
                 <h2 className="heading">At the spindle</h2>
                 <SpindleCurve
@@ -177,11 +173,12 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
                   onDrag={may ? (points) => dispatch({ do: "set", values: [[`spindle.stages.${edited}.curve`, points]] }) : undefined}
                 />
               </section>
-              <Rated rated={rated.data?.rated ?? []} working={rated.isPlaceholderData} />
             </div>
             <div className="wide:col-span-2">
               <Speeds drawn={drawn} />
             </div>
+            <Chain chain={drawn.chain} />
+            <Rated rated={rated.data?.rated ?? []} working={rated.isPlaceholderData} />
             <Feed hand={drawn.hand} arm={length("feed.lever_length_mm", 180)} pinion={length("feed.pinion_radius_mm", 15)} />
             <Body />
             <div className="wide:col-span-2">

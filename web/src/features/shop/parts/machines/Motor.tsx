@@ -34,7 +34,7 @@ export function Motor() {
           <Choice path="machine.spindle.motor" label="Motor" />
         </div>
         <Choice path="machine.spindle.duty" label="Duty" />
-        <Figure path="machine.spindle.cutting_share" label="Share cutting" />
+        <Figure path="machine.spindle.cutting_share" label="Share of time it cuts" />
         <Figure path={`${P}.output_kw`} label="Output" insteadOf={others(`${P}.output_kw`)} />
         <Figure path={`${P}.input_kw`} label="or input" insteadOf={others(`${P}.input_kw`)} />
         <Figure path={`${P}.output_hp`} label="or horsepower" insteadOf={others(`${P}.output_hp`)} />
@@ -45,9 +45,9 @@ export function Motor() {
         <Figure path={`${P}.motor_efficiency`} label="Efficiency η" />
         <Figure path={`${P}.speed_rpm`} label="Speed" />
         <Figure path={`${P}.frequency_hz`} label="Plate frequency" />
-        <Figure path={`${P}.supply_hz`} label="Supply here" />
-        <Figure path="machine.spindle.short_time_kw" label="Short time" />
-        <Figure path="machine.spindle.short_time_min" label="for" />
+        <Figure path={`${P}.supply_hz`} label="Supply here, 50 or 60 Hz" />
+        <Figure path="machine.spindle.short_time_kw" label="Short-time power" />
+        <Figure path="machine.spindle.short_time_min" label="for how long" />
         <Figure path="machine.spindle.breakdown_ratio" label="Stalls at × rated" />
       </div>
     </section>
