@@ -14,6 +14,7 @@ from bore import VERSION
 from bore.answers.check import answer
 from bore.answers.machine import described_answer, rated_answer
 from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
+from bore.answers.part import part_answer
 from bore.answers.pictures import log_answer, window_answer
 from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.program import run_answer, written_answer
@@ -46,6 +47,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     ),
     "plan": (plan_answer, "the steps from solid metal to the hole as drawn, from the case's yard on its machine"),
     "plan-anywhere": (anywhere_answer, "the plan on every machine of the case's yard, best first"),
+    "part": (part_answer, "many holes planned together: tools, operations in order, what sharing saves, what cannot be made"),
     "write-program": (written_answer, "plain G-code for a plan's steps, and what the simulated controller makes of it"),
     "run-program": (run_answer, "a program run through the simulated controller, held against a plan's steps where they are given"),
     "describe": (

@@ -179,7 +179,7 @@ def read_metal(text: str) -> ReadMetal:
     Raises BadInput naming `metal`: with the reason where the stuff is outside what is checked, else with the nearest three.
 
     >>> read_metal("mild steel").row.material.id, read_metal("alumnium").row.material.id, read_metal("4140 32 HRC").hardness_hb
-    ('steel-structural-235', 'alu-wrought-6082', 301)
+    ('steel-structural-235', 'alu-wrought-6082', 302)
     """
     written = " ".join(text.split())
     if not written or len(written) > MOST_LETTERS:

@@ -25,6 +25,13 @@ def phrase(page: Page, name: str) -> Any:
     return page.get_by_role("region", name="The job").get_by_role("button", name=re.compile(f"^{name}:"))
 
 
+def menu(page: Page) -> None:
+    """On a narrow screen, what is done with the whole is behind one button."""
+    more = page.get_by_role("button", name="more", exact=True)
+    if more.is_visible():
+        more.click()
+
+
 def nudge(page: Page, key: str) -> None:
     """An arrow key on the map, which has the focus."""
     page.get_by_role("slider", name="The setting on the map").focus()
@@ -81,6 +88,7 @@ def barriers(page: Page, colours_only: bool = False, within: str | None = None) 
 
 
 def open_kept(page: Page, name: str) -> None:
+    menu(page)
     page.get_by_role("button", name=re.compile("Kept checks")).click()
     page.get_by_role("dialog").get_by_role("button", name=re.compile(f"^{re.escape(name)}")).click()
     expect(page.get_by_role("dialog")).to_be_hidden()

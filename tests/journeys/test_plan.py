@@ -10,7 +10,7 @@ import pytest
 from PIL import ImageOps
 from playwright.sync_api import Locator, Page, expect
 
-from tests.journeys.gestures import OpenPage, answers_instead, barriers, let_go
+from tests.journeys.gestures import OpenPage, answers_instead, barriers, let_go, menu
 from tests.server import Server
 
 PLANS = (
@@ -37,6 +37,7 @@ def planned(page: Page, server: Server, name: str | None = None) -> Locator:
     if not page.url.startswith(f"{server.address}/plan"):
         page.goto(f"{server.address}/plan")
     if name:
+        menu(page)
         page.get_by_role("button", name=re.compile("^Kept plans")).click()
         page.get_by_role("dialog").get_by_role("button", name=name).first.click()
         expect(page).to_have_title(f"The Plan: {name}")

@@ -25,7 +25,7 @@ def at_spindle(page: Page) -> list[tuple[float, float]]:
     if table.get_attribute("open") is None:
         table.locator("summary").click()
     rows = table.locator("tbody tr").all_inner_texts()
-    return [(float(found[1]), float(found[2])) for row in rows if (found := re.search(r"([\d.]+) rpm\s+([\d.]+) N·m", row))]
+    return [(float(found[1]), float(found[2])) for row in rows if (found := re.search(r"([\d.]+)\s+rpm\s+([\d.]+)\s+N·m", row))]
 
 
 class Typist:

@@ -60,3 +60,22 @@ def test_a_bad_request_is_refused_in_words(here: Client, data: dict[str, Any], f
     assert refused.status_code == 422
     assert refused.json()["errors"][0]["field"] == field
     assert json.dumps(refused.json())
+
+
+def test_a_part_is_planned_from_the_shops_own_crib(here: Client) -> None:
+    """Machine by its id, cutters from the crib; what is malformed is refused by its field, what cannot be made is said and the rest stands."""
+    places = {"list_mm": [[20, 20], [60, 20]]}
+    features = [
+        {"letter": "A", "hole": "10", "depth_mm": 12, "places": places},
+        {"letter": "B", "hole": "140", "depth_mm": 12, "places": {"list_mm": [[300, 300]]}},
+    ]
+    body = {"name": "ramp plate", "material": {"id": "steel-structural-355"}, "machine": {"id": "c2"}, "features": features}
+    found = post(here, "/api/part", body)
+    assert found.status_code == 200
+    answer = found.json()
+    assert [one["letter"] for one in answer["rows"]] == ["A"]
+    assert [one["letter"] for one in answer["unresolved"]] == ["B"]
+    assert answer["unresolved"][0]["nearest"]
+    assert post(here, "/api/part", body | {"machine": {"id": "nowhere"}}).status_code == 422
+    refused = post(here, "/api/part", body | {"features": []})
+    assert (refused.status_code, refused.json()["errors"][0]["field"]) == (422, "features")

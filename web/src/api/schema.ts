@@ -584,6 +584,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Part
+         * @description Tools, operations in order and what sharing saves; from the shop's crib unless the part brings its own.
+         */
+        post: operations["shop_api_routers_parts_plan_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/draw": {
         parameters: {
             query?: never;
@@ -3170,6 +3190,245 @@ export interface components {
             gone_for_good_at: string | null;
             /** Revision */
             revision: number;
+        };
+        /**
+         * Changed
+         * @description What is changed before an operation.
+         */
+        Changed: {
+            /** Tool */
+            tool: boolean;
+            /** Speed */
+            speed: boolean;
+            /** Stops */
+            stops: number;
+            /** Moves */
+            moves: number;
+            /** S */
+            s: number;
+        };
+        /**
+         * Changes
+         * @description How often what is changed.
+         */
+        Changes: {
+            /** Tools */
+            tools: number;
+            /** Speeds */
+            speeds: number;
+            /** Stops */
+            stops: number;
+            /** Moves */
+            moves: number;
+        };
+        /**
+         * FeatureRow
+         * @description A feature with the hole as drawn, where it stands, in which set-up it is made, and its steps.
+         */
+        FeatureRow: {
+            /** Letter */
+            letter: string;
+            hole: components["schemas"]["DrawnHole"];
+            /** Setup */
+            setup: string;
+            /** Places Mm */
+            places_mm: number[][];
+            /** Steps */
+            steps: components["schemas"]["PlanStep"][];
+        };
+        /**
+         * OperationFeature
+         * @description What an operation does of one feature: its places in the order they are visited, the stop, pecks, the check and its case.
+         */
+        OperationFeature: {
+            /** Letter */
+            letter: string;
+            /** Places */
+            places: number[];
+            /** Size Mm */
+            size_mm: number;
+            /** Stop Mm */
+            stop_mm: number | null;
+            /** Depth Mm */
+            depth_mm: number | null;
+            check: components["schemas"]["StepCheck"] | null;
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * PartAnswer
+         * @description A part planned.
+         */
+        PartAnswer: {
+            /** Name */
+            name: string;
+            /** Findings */
+            findings: components["schemas"]["PlaceFinding"][];
+            /** Tools */
+            tools: components["schemas"]["PartTool"][];
+            /** Operations */
+            operations: components["schemas"]["PartOperation"][];
+            changes: components["schemas"]["Changes"];
+            times: components["schemas"]["PartTimes"];
+            /** Cost */
+            cost: number;
+            /** Rows */
+            rows: components["schemas"]["FeatureRow"][];
+            saved: components["schemas"]["Saved"];
+            /** Unresolved */
+            unresolved: components["schemas"]["Unresolved"][];
+            search: components["schemas"]["Search"];
+        };
+        /**
+         * PartOperation
+         * @description One operation: the set-up, its kind and words, tool, setting, what it does, the change before it, time.
+         */
+        PartOperation: {
+            /** Setup */
+            setup: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Tool */
+            tool: number | null;
+            /** Speed Rpm */
+            speed_rpm: number | null;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Hand Force N */
+            hand_force_n: number | null;
+            /** Features */
+            features: components["schemas"]["OperationFeature"][];
+            change: components["schemas"]["Changed"];
+            /** Change S */
+            change_s: number;
+            /** Times S */
+            times_s: number;
+            /** Way Mm */
+            way_mm: number;
+            /** Path */
+            path: components["schemas"]["PathPlace"][];
+        };
+        /**
+         * PartTimes
+         * @description Where the time goes, s.
+         */
+        PartTimes: {
+            /** Cut */
+            cut: number;
+            /** Hand */
+            hand: number;
+            /** Change */
+            change: number;
+            /** Turn */
+            turn: number;
+            /** Total */
+            total: number;
+        };
+        /**
+         * PartTool
+         * @description A tool of the part: its number, its place in the crib, what it is, the features it cuts.
+         */
+        PartTool: {
+            /** Number */
+            number: number;
+            /** Cutter */
+            cutter: number;
+            /** Words */
+            words: string;
+            /** Features */
+            features: string[];
+        };
+        /**
+         * PathPlace
+         * @description A place on a tool's way: which feature's, counted from one.
+         */
+        PathPlace: {
+            /** Letter */
+            letter: string;
+            /** Place */
+            place: number;
+        };
+        /**
+         * PlaceFinding
+         * @description What is wrong with a place of a feature, counted from one.
+         */
+        PlaceFinding: {
+            /** Letter */
+            letter: string;
+            /** Place */
+            place: number;
+            /** Check */
+            check: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stops" | "look" | "note";
+            /** Words */
+            words: string;
+        };
+        /**
+         * Saved
+         * @description What planning together saves against each feature by itself.
+         */
+        Saved: {
+            /** Changes */
+            changes: number;
+            /** S */
+            s: number;
+            /** Money */
+            money: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Search
+         * @description How the order was found: exactly or within bounds, rows and states looked at, and the least it could take.
+         */
+        Search: {
+            /** Exact */
+            exact: boolean;
+            /** Rows Tried */
+            rows_tried: number;
+            /** States */
+            states: number;
+            /** Bound S */
+            bound_s: number;
+        };
+        /**
+         * StepCheck
+         * @description What the full check says of a step.
+         */
+        StepCheck: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * Unresolved
+         * @description A feature that is not made, why, and what would do.
+         */
+        Unresolved: {
+            /** Letter */
+            letter: string;
+            /** Reason */
+            reason: string;
+            /** Nearest */
+            nearest: string;
         };
         /**
          * ChainLink
@@ -7377,6 +7636,130 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_parts_plan_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    material: Record<string, never>;
+                    /** @description a machine, or only the id of one of the shop’s */
+                    machine: Record<string, never>;
+                    /** @description its cutters are the crib; left out, the shop’s own */
+                    yard?: Record<string, never>;
+                    wish?: {
+                        /** @enum {string} */
+                        want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                        mark_first?: unknown;
+                        deburr?: unknown;
+                        pinned_mm?: unknown;
+                        rate_per_h?: unknown;
+                        costs?: unknown;
+                    };
+                    setups?: {
+                        id?: string;
+                        zero?: unknown;
+                        outline_mm?: unknown;
+                        thickness_mm?: unknown;
+                        under?: unknown;
+                        under_mm?: unknown;
+                        keep_out_mm?: unknown;
+                        holding?: unknown;
+                        obstacles?: unknown;
+                        turned?: unknown;
+                    }[];
+                    features: {
+                        letter?: string;
+                        hole?: string;
+                        depth_mm?: number;
+                        through?: unknown;
+                        setup?: unknown;
+                        face_z_mm?: unknown;
+                        entry?: unknown;
+                        entry_angle_deg?: unknown;
+                        places?: unknown;
+                        counterbore_mm?: unknown;
+                        counterbore_depth_mm?: unknown;
+                        countersink_mm?: unknown;
+                        thread?: unknown;
+                        family?: unknown;
+                        pinned_mm?: unknown;
+                        after?: unknown;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,281 @@
+"""A part, read: its set-ups, its features with their places, what is wanted; each feature's plan asked for as a single hole's is."""
+
+import math
+from dataclasses import replace
+from typing import Any
+
+from bore.answers.plan_request import Asked, read_plan
+from bore.base.errors import BadInput
+from bore.part.model import Feature, Obstacle, Part, Point, Setup
+from bore.part.places import edge_mm, neighbour_mm
+from bore.plan.callout import Drawn, read_drawn
+from bore.plan.pattern import read_pattern
+from bore.plan.task import WANTS
+
+Data = dict[str, Any]
+TOP = ("name", "material", "machine", "yard", "wish", "setups", "features")
+WISH = ("want", "mark_first", "deburr", "pinned_mm", "rate_per_h", "costs")
+SETUP = ("id", "zero", "outline_mm", "thickness_mm", "under", "under_mm", "keep_out_mm", "holding", "obstacles", "turned")
+FEATURE = (
+    "letter",
+    "hole",
+    "depth_mm",
+    "through",
+    "setup",
+    "face_z_mm",
+    "entry",
+    "entry_angle_deg",
+    "places",
+    "counterbore_mm",
+    "counterbore_depth_mm",
+    "countersink_mm",
+    "thread",
+    "family",
+    "pinned_mm",
+    "after",
+)
+OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread")
+EITHER = "either"
+UNDER = ("backing", "table", "parallels", "vice", "air")
+MOST_SETUPS, MOST_FEATURES, MOST_HOLES, MOST_CORNERS = 6, 26, 400, 200
+FURTHEST_MM = 10_000.0
+
+
+def read_part(data: Any) -> Part:
+    """A part from its JSON. Raises BadInput naming the field; what is wrong with places is the findings' to say."""
+    _known(data, TOP, "")
+    wish = _object(data, "wish", WISH)
+    setups = _setups(data.get("setups"))
+    want = wish.get("want", "usual")
+    if want not in WANTS:
+        raise BadInput.at("wish.want", f"accepted: {', '.join(WANTS)}")
+    features = _features(data.get("features"), setups)
+    holes = sum(len(feature.places_mm) for feature in features)
+    if holes > MOST_HOLES:
+        raise BadInput.at("features", f"{holes} holes are too many; accepted: at most {MOST_HOLES}")
+    for name in ("material", "machine"):
+        if not isinstance(data.get(name), dict):
+            raise BadInput.at(name, "is needed, as an object")
+    return Part(_text(data.get("name"), "name"), setups, features, want, wish.get("mark_first") is not False)
+
+
+def asked_of(data: Data, part: Part, feature: Feature, setup: Setup) -> Asked:
+    """What is asked of a feature's plan: its hole among all the others, on the part's machine. Raises BadInput naming the feature's field."""
+    wish = data.get("wish") or {}
+    hole: Data = {"count": max(len(feature.places_mm), 1), **feature.asked["hole"]}
+    near = neighbour_mm(feature, part.features)
+    edge = min((one for place in feature.places_mm if (one := edge_mm(setup.outline_mm, place)) is not None), default=None)
+    if near is not None and near > 0:
+        hole["next_hole_mm"] = round(near, 3)
+    if edge is not None:
+        hole["edge_distance_mm"] = round(edge, 3)
+    if setup.thickness_mm is not None and not feature.through:
+        hole["plate_thickness_mm"] = setup.thickness_mm
+    case: Data = {"hole": hole, "material": data["material"], "machine": data["machine"], "yard": data.get("yard") or {}}
+    if setup.holding:
+        case["holding"] = setup.holding
+    plan = {name: wish[name] for name in ("rate_per_h", "costs") if name in wish} | {"want": part.want} | feature.asked["plan"]
+    plan["pinned_mm"] = [*(wish.get("pinned_mm") or []), *(feature.asked["plan"].get("pinned_mm") or [])]
+    try:
+        found = read_plan({"case": case, "plan": plan})
+    except BadInput as error:
+        raise BadInput([replace(one, field=f"feature {feature.letter}: {one.field}") for one in error.problems]) from error
+    family = feature.asked["family"]
+    return replace(found, wish=replace(found.wish, family=family)) if family else found
+
+
+# --- set-ups ----------------------------------------------------------------------
+
+
+def _setups(rows: Any) -> tuple[Setup, ...]:
+    if rows is None:
+        return (Setup("1"),)
+    if not isinstance(rows, list) or not 1 <= len(rows) <= MOST_SETUPS:
+        raise BadInput.at("setups", f"accepted: 1 to {MOST_SETUPS} set-ups")
+    found = tuple(_setup(row, f"setups[{place}]", place) for place, row in enumerate(rows))
+    if len({one.id for one in found}) < len(found) or EITHER in {one.id for one in found}:
+        raise BadInput.at("setups", f"each has an id of its own, none of them “{EITHER}”")
+    return found
+
+
+def _setup(row: Any, at: str, place: int) -> Setup:
+    _known(row, SETUP, at)
+    turned = row.get("turned")
+    if turned not in (None, "x", "y"):
+        raise BadInput.at(f"{at}.turned", "accepted: x, y, or nothing")
+    outline = _points(row.get("outline_mm") or [], f"{at}.outline_mm", MOST_CORNERS)
+    if outline and len(outline) < 3:
+        raise BadInput.at(f"{at}.outline_mm", "accepted: at least three corners")
+    under = row.get("under")
+    if under is not None and under not in UNDER:
+        raise BadInput.at(f"{at}.under", f"accepted: {', '.join(UNDER)}")
+    boxes = tuple(
+        (box[0], box[1])
+        for k, one in enumerate(_list(row.get("keep_out_mm"), f"{at}.keep_out_mm", 40))
+        for box in [_box(one, f"{at}.keep_out_mm[{k}]")]
+    )
+    obstacles = tuple(_obstacle(one, f"{at}.obstacles[{k}]") for k, one in enumerate(_list(row.get("obstacles"), f"{at}.obstacles", 40)))
+    holding = row.get("holding") or {}
+    if not isinstance(holding, dict):
+        raise BadInput.at(f"{at}.holding", "must be an object")
+    thick = row.get("thickness_mm")
+    return Setup(
+        _text(row.get("id", str(place + 1)), f"{at}.id"),
+        outline,
+        None if thick is None else _number(thick, f"{at}.thickness_mm", 0.1, 2000.0),
+        boxes,
+        obstacles,
+        turned,
+        holding,
+    )
+
+
+def _box(row: Any, at: str) -> tuple[Point, Point]:
+    """Two opposite corners, as [[x, y], [x, y]]."""
+    corners = _points(row, at, 2)
+    if len(corners) != 2:
+        raise BadInput.at(at, "accepted: two opposite corners, [[x, y], [x, y]]")
+    (ax, ay), (bx, by) = corners
+    return (min(ax, bx), min(ay, by)), (max(ax, bx), max(ay, by))
+
+
+def _obstacle(row: Any, at: str) -> Obstacle:
+    _known(row, ("name", "x", "y", "z"), at)
+    x, y = (_span(row.get(axis), f"{at}.{axis}") for axis in ("x", "y"))
+    return Obstacle(_text(row.get("name", "obstacle"), f"{at}.name"), x, y, _number(row.get("z", 0), f"{at}.z", -FURTHEST_MM, FURTHEST_MM))
+
+
+def _span(row: Any, at: str) -> Point:
+    if not isinstance(row, list) or len(row) != 2:
+        raise BadInput.at(at, "accepted: from and to, mm")
+    a, b = (_number(one, at, -FURTHEST_MM, FURTHEST_MM) for one in row)
+    return min(a, b), max(a, b)
+
+
+# --- features ---------------------------------------------------------------------
+
+
+def _features(rows: Any, setups: tuple[Setup, ...]) -> tuple[Feature, ...]:
+    if not isinstance(rows, list) or not 1 <= len(rows) <= MOST_FEATURES:
+        raise BadInput.at("features", f"accepted: 1 to {MOST_FEATURES} features")
+    found = tuple(_feature(row, f"features[{place}]", setups) for place, row in enumerate(rows))
+    letters = [one.letter for one in found]
+    if len(set(letters)) < len(letters):
+        raise BadInput.at("features", "two features have the same letter")
+    for place, one in enumerate(found):
+        strange = [letter for letter in one.after if letter not in letters or letter == one.letter]
+        if strange:
+            raise BadInput.at(f"features[{place}].after", f"“{strange[0]}” is no other feature; accepted: {', '.join(letters)}")
+    return found
+
+
+def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
+    _known(row, FEATURE, at)
+    letter = _text(row.get("letter"), f"{at}.letter")
+    if not 1 <= len(letter) <= 3:
+        raise BadInput.at(f"{at}.letter", "is needed, one to three letters")
+    if not isinstance(row.get("hole"), str):
+        raise BadInput.at(f"{at}.hole", "is needed: the hole as the drawing names it")
+    drawn = read_drawn(row["hole"])
+    setup = row.get("setup", setups[0].id)
+    through = row.get("through", True)
+    if setup not in [*(one.id for one in setups), EITHER]:
+        raise BadInput.at(f"{at}.setup", f"accepted: {', '.join(one.id for one in setups)}, or {EITHER}")
+    if not isinstance(through, bool):
+        raise BadInput.at(f"{at}.through", "accepted: true or false")
+    if setup == EITHER and not through:
+        raise BadInput.at(f"{at}.setup", "only a hole that goes through may be made from either side")
+    hole: Data = {"depth_mm": _number(row.get("depth_mm"), f"{at}.depth_mm", 0.05, 5000.0), "through": through}
+    hole |= {name: row[name] for name in ("entry", "entry_angle_deg") if row.get(name) is not None}
+    plan = {"hole": row["hole"]} | {name: row[name] for name in (*OF_PLAN, "pinned_mm") if row.get(name) is not None}
+    after = tuple(str(one) for one in _list(row.get("after"), f"{at}.after", MOST_FEATURES))
+    asked = {"hole": hole, "plan": plan, "family": row.get("family")}
+    return Feature(
+        letter,
+        row["hole"],
+        drawn.finished_mm,
+        _widest(drawn, row),
+        _places(row.get("places"), f"{at}.places"),
+        setup,
+        through,
+        after,
+        asked,
+    )
+
+
+def _widest(drawn: Drawn, row: Data) -> float:
+    """How wide the hole is at its widest, its seats counted."""
+    seats = [seat.diameter_mm for seat in drawn.seats]
+    given = [row[name] for name in ("counterbore_mm", "countersink_mm") if isinstance(row.get(name), int | float)]
+    return float(max([drawn.finished_mm, *seats, *given]))
+
+
+def _places(data: Any, at: str) -> tuple[Point, ...]:
+    """Where a feature's holes stand; nothing where that was not said."""
+    if data is None:
+        return ()
+    _known(data, ("pattern", "at_mm", "turned_deg", "list_mm"), at)
+    if data.get("list_mm") is not None:
+        return _points(data["list_mm"], f"{at}.list_mm", MOST_HOLES)
+    if data.get("at_mm") is None:
+        return ()
+    begin = _points([data["at_mm"]], f"{at}.at_mm", 1)[0]
+    try:
+        pattern = read_pattern(data.get("pattern"), 1)
+    except BadInput as error:
+        raise BadInput([replace(one, field=one.field.replace("plan.pattern", f"{at}.pattern")) for one in error.problems]) from error
+    turn = math.radians(_number(data.get("turned_deg", 0), f"{at}.turned_deg", -360.0, 360.0))
+    cos, sin = math.cos(turn), math.sin(turn)
+    return tuple((round(begin[0] + x * cos - y * sin, 4), round(begin[1] + x * sin + y * cos, 4)) for x, y in pattern.points_mm)
+
+
+# --- plain data -------------------------------------------------------------------
+
+
+def _known(row: Any, names: tuple[str, ...], at: str) -> None:
+    if not isinstance(row, dict):
+        raise BadInput.at(at or "part", "must be an object")
+    for name in row:
+        if name not in names:
+            raise BadInput.at(f"{at}.{str(name)[:40]}".lstrip("."), f"there is no such field; accepted: {', '.join(names)}")
+
+
+def _object(data: Data, name: str, names: tuple[str, ...]) -> Data:
+    row = data.get(name)
+    if row is None:
+        return {}
+    _known(row, names, name)
+    assert isinstance(row, dict)
+    return row
+
+
+def _list(row: Any, at: str, most: int) -> list[Any]:
+    if row is None:
+        return []
+    if not isinstance(row, list) or len(row) > most:
+        raise BadInput.at(at, f"accepted: a list, at most {most}")
+    return row
+
+
+def _text(value: Any, at: str) -> str:
+    if value is None:
+        return ""
+    if not isinstance(value, str) or len(value) > 120:
+        raise BadInput.at(at, "accepted: text, at most 120 letters")
+    return value
+
+
+def _number(value: Any, at: str, low: float, high: float) -> float:
+    if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
+        raise BadInput.at(at, f"accepted: {low:g} to {high:g}")
+    return float(value)
+
+
+def _points(rows: Any, at: str, most: int) -> tuple[Point, ...]:
+    found = []
+    for place, row in enumerate(_list(rows, at, most)):
+        if not isinstance(row, list) or len(row) != 2:
+            raise BadInput.at(f"{at}[{place}]", "accepted: two figures, [x, y]")
+        x, y = (_number(one, f"{at}[{place}]", -FURTHEST_MM, FURTHEST_MM) for one in row)
+        found.append((x, y))
+    return tuple(found)

@@ -1,0 +1,245 @@
+"""A part's set-ups solved: rows chosen together and interleaved, places ordered for each tool, and what sharing saved."""
+
+import itertools
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, field, replace
+
+from bore.base.budget import look
+from bore.job.job import Job
+from bore.limits.judgement import TIGHT
+from bore.part.interleave import MAGNET_S, At, Change, Order, Rules, Unit, Work, after, best_order, change_to, one_after_another
+from bore.part.model import Feature, Point, Setup
+from bore.part.path import length_mm, shortest
+from bore.plan.solver import tight_s
+from bore.plan.task import Task
+from bore.plan.times import KINDS, Plan, Step, change_s
+
+# Turning the part over and clamping it again, s (common practice).
+TURN_S = 60.0
+# So many choices of rows are tried together, and so many states looked at for a set-up.
+MOST_CHOICES, MOST_STATES = 60, 60_000
+
+
+@dataclass(frozen=True, slots=True)
+class Rows:
+    """A feature in its set-up, with the rows that may make it."""
+
+    feature: Feature
+    task: Task
+    rows: tuple[Plan, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Visit:
+    """What one operation does of one feature: the step, and its places in the order they are visited, counted from one."""
+
+    feature: int
+    step: Step
+    places: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Operation:
+    """One tool at one setting, or a hand's work: what it does of which features, what is changed before it, the way it goes."""
+
+    kind: str
+    visits: tuple[Visit, ...]
+    change: Change
+    time_s: float
+    way_mm: float
+    # Features by their number and places from one, as they are visited.
+    path: tuple[tuple[int, int], ...] = ()
+
+
+@dataclass(slots=True)
+class Solved:
+    """A set-up in order, the rows taken, and what it takes; `alone_s` is the changes of each feature planned by itself."""
+
+    setup: Setup
+    rows: list[Plan]
+    operations: list[Operation]
+    exact: bool
+    tried: int
+    states: int
+    bound_s: float
+    total_s: float
+    alone_s: float
+    alone_changes: int
+    ends: At = field(default_factory=At)
+
+
+def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool, begin: At) -> Solved:
+    """The best order found for one set-up, begun with what stands in the spindle."""
+    rules = Rules(not base.machine.is_a.changes_tools, MAGNET_S if base.machine.is_a.on_a_magnet else 0.0, mark_first)
+    best: tuple[float, tuple[int, ...], Order, list[Unit]] | None = None
+    tried = states = 0
+    for choice in _choices(features):
+        bound = _bound(features, choice, begin)
+        if best is not None and (bound >= best[0] or states > MOST_STATES):
+            continue
+        look()
+        units = _units(features, choice, base, rules.move_s > 0)
+        order = best_order(units, rules, begin, MOST_STATES)
+        tried, states = tried + 1, states + order.states
+        total = order.changes_s + _steps_s(features, choice)
+        if best is None or total < best[0] - 1e-9:
+            best = (total, choice, order, units)
+    assert best is not None
+    total, choice, order, units = best
+    alone = one_after_another(_units(features, tuple(0 for _ in features), base, rules.move_s > 0), rules, begin)
+    rows = [one.rows[k] for one, k in zip(features, choice, strict=True)]
+    by_hand = sum(step.time_s * _count(one) for one, row in zip(features, rows, strict=True) for step in row.steps if step.cut is None)
+    made = _operations(features, rows, units, order, rules, begin)
+    alone_units = _units(features, tuple(0 for _ in features), base, rules.move_s > 0)
+    return Solved(
+        setup,
+        rows,
+        [*_hand(features, rows, first=True), *made, *_hand(features, rows, first=False)],
+        order.exact and tried >= 1,
+        tried,
+        states,
+        _bound(features, choice, begin, tight=False),
+        sum(one.time_s + one.change.s for one in made) + by_hand,
+        alone.changes_s,
+        _tool_changes(alone_units, alone, rules, begin),
+        order.ends,
+    )
+
+
+def _tool_changes(units: list[Unit], order: Order, rules: Rules, begin: At) -> int:
+    at, count = begin, 0
+    for k, work in order.steps:
+        count += change_to(rules, at, units[k], work).tool
+        at = after(at, units[k], work)
+    return count
+
+
+def _count(one: Rows) -> int:
+    return max(len(one.feature.places_mm), 1)
+
+
+def _choices(features: list[Rows]) -> Iterator[tuple[int, ...]]:
+    """Which row of each feature: all together where they are few, in the order of their bound; else one feature's changed at a time."""
+    everything = math.prod(len(one.rows) for one in features)
+    own = tuple(0 for _ in features)
+    if everything <= MOST_CHOICES:
+        found = list(itertools.product(*(range(len(one.rows)) for one in features)))
+    else:
+        found = [own] + [(*own[:k], row, *own[k + 1 :]) for k, one in enumerate(features) for row in range(1, len(one.rows))]
+    yield from sorted(found, key=lambda choice: _bound(features, choice, At()))
+
+
+def _steps_s(features: list[Rows], choice: tuple[int, ...], tight: bool = True) -> float:
+    """The time of all steps without their changes; a tight one counts for more, as it does in a plan."""
+    total = 0.0
+    for one, k in zip(features, choice, strict=True):
+        for step in one.rows[k].steps:
+            total += step.time_s * _count(one)
+            if tight and step.cut is not None and step.cut.verdict == TIGHT:
+                total += tight_s(step.cut, _count(one))
+    return total
+
+
+def _bound(features: list[Rows], choice: tuple[int, ...], begin: At, tight: bool = True) -> float:
+    """The least a choice can take: its steps, and each of its tools put in once."""
+    tools: dict[int, float] = {}
+    for one, k in zip(features, choice, strict=True):
+        for step in one.rows[k].steps:
+            if step.cut is not None and step.cutter is not None and step.cutter != begin.tool:
+                tools[step.cutter] = change_s(one.task.base, step.cut, step.cut.job.setting.speed_rpm)
+    return _steps_s(features, choice, tight) + sum(tools.values())
+
+
+def _units(features: list[Rows], choice: tuple[int, ...], base: Job, by_place: bool) -> list[Unit]:
+    """The machine's steps of each feature; where moving is dear, of each of its holes."""
+    units: list[Unit] = []
+    made: dict[str, list[int]] = {}
+    for number, (one, k) in enumerate(zip(features, choice, strict=True)):
+        works = tuple(
+            _work(place, step, base) for place, step in enumerate(one.rows[k].steps) if step.cut is not None and step.cutter is not None
+        )
+        places = one.feature.places_mm or ((0.0, 0.0),)
+        groups = [((n,), at) for n, at in enumerate(places)] if by_place else [(tuple(range(len(places))), None)]
+        made[one.feature.letter] = list(range(len(units), len(units) + len(groups)))
+        units += [Unit(number, numbers, at, works) for numbers, at in groups]
+    return [
+        replace(unit, after=tuple(n for letter in features[unit.feature].feature.after for n in made.get(letter, []))) for unit in units
+    ]
+
+
+def _work(place: int, step: Step, base: Job) -> Work:
+    assert step.cut is not None
+    assert step.cutter is not None
+    speed = step.cut.job.setting.speed_rpm
+    return Work(place, step.cutter, speed, step.cut.depths.stop_mm, change_s(base, step.cut, speed), step.kind == "mark")
+
+
+NOTHING = Change(False, False, 0, 0, 0.0)
+
+
+def _hand(features: list[Rows], rows: list[Plan], first: bool) -> list[Operation]:
+    """The hand's work of a set-up: marking before the machine, the rest after it, deburring last; alike work of all features in one go."""
+    found = []
+    for kind in KINDS:
+        if (kind == "mark") is not first:
+            continue
+        visits = tuple(
+            Visit(number, step, tuple(range(1, _count(one) + 1)))
+            for number, (one, row) in enumerate(zip(features, rows, strict=True))
+            for step in row.steps
+            if step.kind == kind and step.cut is None
+        )
+        if visits:
+            found.append(Operation(kind, visits, NOTHING, sum(visit.step.time_s * len(visit.places) for visit in visits), 0.0))
+    return found
+
+
+def _operations(features: list[Rows], rows: list[Plan], units: list[Unit], order: Order, rules: Rules, begin: At) -> list[Operation]:
+    """The order as operations: steps alike in tool and setting one after another are one."""
+    groups: list[tuple[list[tuple[int, Work]], Change]] = []
+    at = begin
+    for k, work in order.steps:
+        change = change_to(rules, at, units[k], work)
+        at = after(at, units[k], work)
+        if groups and not (change.tool or change.speed) and _alike(features, rows, units, groups[-1][0][-1], (k, work)):
+            groups[-1][0].append((k, work))
+            groups[-1] = (groups[-1][0], _with(groups[-1][1], change))
+        else:
+            groups.append(([(k, work)], change))
+    found, here = [], None
+    for group, change in groups:
+        operation, here = _operation(features, rows, units, group, change, here)
+        found.append(operation)
+    return found
+
+
+def _with(before: Change, more: Change) -> Change:
+    """One operation's changes: a stop set, or a magnet moved, within it is counted with it."""
+    return replace(before, stops=before.stops + more.stops, moves=before.moves + more.moves, s=before.s + more.s)
+
+
+def _alike(features: list[Rows], rows: list[Plan], units: list[Unit], one: tuple[int, Work], other: tuple[int, Work]) -> bool:
+    a, b = (rows[units[k].feature].steps[work.step] for k, work in (one, other))
+    assert a.cut is not None
+    assert b.cut is not None
+    feeds = [(step.cut.job.setting.feed_mm_rev, step.cut.job.setting.hand_force_n) for step in (a, b) if step.cut]
+    return a.kind == b.kind and feeds[0] == feeds[1]
+
+
+def _operation(
+    features: list[Rows], rows: list[Plan], units: list[Unit], group: list[tuple[int, Work]], change: Change, begin: Point | None
+) -> tuple[Operation, Point | None]:
+    """One operation, its places in the order of the shortest way from where the last tool ended."""
+    stand = [(k, work, n) for k, work in group for n in units[k].places]
+    points = [(features[units[k].feature].feature.places_mm or ((0.0, 0.0),))[n] for k, _, n in stand]
+    order = shortest(points, begin)
+    visits: dict[tuple[int, int], list[int]] = {}
+    for at in order:
+        k, work, n = stand[at]
+        visits.setdefault((units[k].feature, work.step), []).append(n + 1)
+    made = tuple(Visit(number, rows[number].steps[step], tuple(places)) for (number, step), places in visits.items())
+    time = sum(visit.step.time_s * len(visit.places) for visit in made)
+    kind = made[0].step.kind
+    path = tuple((units[stand[at][0]].feature, stand[at][2] + 1) for at in order)
+    return Operation(kind, made, change, time, length_mm(points, order, begin), path), points[order[-1]] if order else begin

@@ -1,0 +1,292 @@
+"""The part: many holes planned together. Orders are held to brute force, ways to every permutation, and whole parts of the demo yard to what a
+machinist would do."""
+
+import itertools
+import json
+import math
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bore.answers.part import part_answer
+from bore.answers.serialise import as_data
+from bore.part.interleave import At, Rules, Unit, Work, after, best_order, change_to, one_after_another
+from bore.part.path import length_mm, shortest
+from tests import demo
+from tests.asking import answered, bore_command
+
+SHEET = [[0, 0], [120, 0], [120, 80], [0, 80]]
+
+
+def grid(x: float, y: float, columns: int, rows: int, pitch: float, row_pitch: float) -> dict[str, Any]:
+    pattern = {"kind": "grid", "columns": columns, "rows": rows, "pitch_mm": pitch, "row_pitch_mm": row_pitch}
+    return {"pattern": pattern, "at_mm": [x, y]}
+
+
+def listed(*points: list[float]) -> dict[str, Any]:
+    return {"list_mm": list(points)}
+
+
+def part(machine: str, material: str, *features: dict[str, Any], **more: Any) -> dict[str, Any]:
+    """A part on a demo machine from the whole demo crib."""
+    setup = {"id": "1", "outline_mm": SHEET, "thickness_mm": 25, "holding": demo.HOLDING.get(machine, demo.CLAMPS)}
+    return {
+        "name": "ramp plate",
+        "material": {"id": material},
+        "machine": demo.machines()[machine],
+        "yard": {"cutters": list(demo.crib())},
+        "setups": [setup],
+        "features": [{"depth_mm": 20, **feature} for feature in features],
+    } | more
+
+
+def planned(data: dict[str, Any]) -> dict[str, Any]:
+    return as_data(part_answer(data))
+
+
+COVER = part(
+    "c2",
+    "steel-structural-235",
+    {"letter": "A", "hole": "9", "places": grid(15, 15, 2, 2, 90, 50)},
+    {"letter": "B", "hole": "M8", "places": listed([40, 40], [80, 40])},
+    {"letter": "C", "hole": "12", "places": listed([60, 15], [60, 65])},
+)
+BLOCK = part(
+    "v1",
+    "steel-c45",
+    {"letter": "A", "hole": "10", "places": grid(15, 15, 2, 2, 90, 50), "counterbore_mm": 18, "counterbore_depth_mm": 9},
+    {"letter": "C", "hole": "8 H7", "places": listed([60, 15], [60, 65])},
+    {"letter": "D", "hole": "10", "places": listed([60, 40])},
+)
+
+
+# --- the search -------------------------------------------------------------------
+
+
+def cost_of(units: list[Unit], rules: Rules, steps: list[tuple[int, Work]]) -> float:
+    at, total = At(), 0.0
+    for k, work in steps:
+        total += change_to(rules, at, units[k], work).s
+        at = after(at, units[k], work)
+    return total
+
+
+def every_order(units: list[Unit]) -> Any:
+    """Every way of taking the units' steps, each unit's own in order."""
+    tokens = [k for k, unit in enumerate(units) for _ in unit.works]
+    for order in set(itertools.permutations(tokens)):
+        reached = [0] * len(units)
+        steps = []
+        for k in order:
+            steps.append((k, units[k].works[reached[k]]))
+            reached[k] += 1
+        yield steps
+
+
+works = st.lists(st.tuples(st.integers(0, 3), st.sampled_from([300.0, 600.0]), st.sampled_from([10.0, 20.0])), min_size=1, max_size=3)
+
+
+@settings(max_examples=60, deadline=None)
+@given(rows=st.lists(works, min_size=1, max_size=3), by_hand=st.booleans())
+def test_the_exact_order_is_what_trying_everything_finds(rows: list[Any], by_hand: bool) -> None:
+    units = [Unit(k, (0,), None, tuple(Work(i, *one, 60.0, False) for i, one in enumerate(row))) for k, row in enumerate(rows)]
+    if sum(len(unit.works) for unit in units) > 7:
+        return
+    rules = Rules(by_hand, 0.0, True)
+    found = best_order(units, rules, At(), 60_000)
+    assert found.exact
+    assert found.changes_s == pytest.approx(cost_of(units, rules, found.steps))
+    assert found.changes_s == pytest.approx(min(cost_of(units, rules, steps) for steps in every_order(units)))
+    assert found.changes_s <= one_after_another(units, rules, At()).changes_s + 1e-9
+
+
+def test_an_order_that_must_hold_holds() -> None:
+    first, second = (
+        Unit(0, (0,), None, (Work(0, 1, 300.0, 10.0, 60.0, False),)),
+        Unit(1, (0,), None, (Work(0, 2, 300.0, 10.0, 60.0, True),)),
+    )
+    waits = Unit(0, (0,), None, first.works, after=(1,))
+    assert [k for k, _ in best_order([waits, second], Rules(True, 0.0, False), At(), 1000).steps] == [1, 0]
+    # A mark comes before all else where marks come first.
+    assert [k for k, _ in best_order([first, second], Rules(True, 0.0, True), At(tool=1, speed_rpm=300.0), 1000).steps] == [1, 0]
+
+
+def test_many_features_are_put_in_order_within_bounds() -> None:
+    units = [Unit(k, (0,), None, tuple(Work(i, (k + i) % 5, 300.0, 10.0, 60.0, False) for i in range(4))) for k in range(12)]
+    rules = Rules(True, 0.0, False)
+    found = best_order(units, rules, At(), 60_000)
+    assert not found.exact
+    assert len(found.steps) == 48
+    assert found.changes_s < 0.5 * one_after_another(units, rules, At()).changes_s
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.lists(st.tuples(st.integers(0, 50), st.integers(0, 50)), min_size=1, max_size=6, unique=True))
+def test_the_way_is_the_shortest_there_is(points: list[tuple[int, int]]) -> None:
+    places = [(float(x), float(y)) for x, y in points]
+    begin = (0.0, 0.0)
+    least = min(length_mm(places, list(order), begin) for order in itertools.permutations(range(len(places))))
+    assert length_mm(places, shortest(places, begin), begin) == pytest.approx(least)
+
+
+def test_a_long_way_visits_every_place_once_and_does_not_wander() -> None:
+    places = [(float(x * 10), float(y * 10)) for x in range(8) for y in range(5)]
+    order = shortest(places[::3] + places[1::3] + places[2::3])
+    assert sorted(order) == list(range(40))
+    # A boustrophedon takes 39 steps of 10 mm.
+    assert length_mm(places[::3] + places[1::3] + places[2::3], order) < 1.25 * 390
+
+
+# --- whole parts ------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("data", [COVER, BLOCK], ids=["cover", "block"])
+def test_a_part_is_whole_in_order_and_each_step_holds_by_itself(data: dict[str, Any]) -> None:
+    found = planned(data)
+    assert (found["unresolved"], found["findings"]) == ([], [])
+    letters = [feature["letter"] for feature in data["features"]]
+    assert [row["letter"] for row in found["rows"]] == letters
+    # Marks before everything, deburring last; every feature's own steps in its own order, at every one of its places.
+    kinds = [one["kind"] for one in found["operations"]]
+    assert kinds[0] == "mark"
+    assert kinds[-1] == "deburr"
+    for row in found["rows"]:
+        done = [one["kind"] for one in found["operations"] for visit in one["features"] if visit["letter"] == row["letter"]]
+        assert sorted(done) == sorted(step["kind"] for step in row["steps"])
+        for one in found["operations"]:
+            for visit in one["features"]:
+                if visit["letter"] == row["letter"]:
+                    assert sorted(visit["places"]) == list(range(1, len(row["places_mm"]) + 1))
+    for one in found["operations"]:
+        for visit in one["features"]:
+            if visit["case"]:
+                again = answered(visit["case"])
+                assert (again["verdict"], again["tightest"]) == (visit["check"]["verdict"], visit["check"]["tightest"])
+                assert visit["check"]["verdict"] in ("holds", "tight")
+    assert found["changes"]["tools"] == sum(one["change"]["tool"] for one in found["operations"])
+    assert found["times"]["total"] == pytest.approx(sum(found["times"][name] for name in ("cut", "hand", "change", "turn")), rel=1e-5)
+    assert found["times"]["total"] >= found["search"]["bound_s"] - 1e-6
+
+
+def test_holes_alike_share_their_tool_and_are_told_what_that_saves() -> None:
+    found = planned(BLOCK)
+    drills = [one for one in found["operations"] if one["kind"] == "drill" and {visit["letter"] for visit in one["features"]} == {"A", "D"}]
+    assert len(drills) == 1
+    assert len(drills[0]["path"]) == 5
+    assert found["search"]["exact"]
+    assert found["saved"]["changes"] > 0
+    assert found["saved"]["s"] == pytest.approx(8 * found["saved"]["changes"])
+    assert f"not {found['changes']['tools'] + found['saved']['changes']}" in found["saved"]["words"]
+    assert {letter for tool in found["tools"] for letter in tool["features"]} == {"A", "C", "D"}
+
+
+def test_a_magnets_moves_count() -> None:
+    """Two sizes of ring cutter along a beam: each place is moved to at least once, and no more often than size by size."""
+    beam = part(
+        "m1",
+        "steel-structural-355",
+        {"letter": "A", "hole": "22", "depth_mm": 16, "places": listed([40, 40], [120, 40])},
+        {"letter": "B", "hole": "18", "depth_mm": 16, "places": listed([80, 40], [160, 40])},
+        setups=[{"id": "1", "holding": {"kind": "magnet"}}],
+    )
+    found = planned(beam)
+    assert found["search"]["exact"]
+    assert 4 <= found["changes"]["moves"] <= 8
+    assert found["times"]["change"] >= 90 * found["changes"]["moves"]
+
+
+def test_a_second_side_is_turned_over() -> None:
+    sides = [{"id": "1", "outline_mm": SHEET, "thickness_mm": 25}, {"id": "2", "outline_mm": SHEET, "thickness_mm": 25, "turned": "x"}]
+    data = part(
+        "v1",
+        "steel-c45",
+        {"letter": "A", "hole": "10", "places": listed([20, 20])},
+        {"letter": "B", "hole": "8", "depth_mm": 10, "through": False, "setup": "2", "places": listed([60, 20])},
+        {"letter": "C", "hole": "10", "setup": "either", "places": listed([100, 60])},
+        setups=sides,
+    )
+    found = planned(data)
+    assert {row["letter"]: row["places_mm"] for row in found["rows"]}["B"] == [[60, 60]]
+    assert found["times"]["turn"] == 60
+    assert [one["setup"] for one in found["operations"]] == sorted(one["setup"] for one in found["operations"])
+    # The second 10 mm hole is drilled where that drill is in use anyway.
+    assert {row["letter"]: row["setup"] for row in found["rows"]}["C"] == "1"
+
+
+@pytest.mark.parametrize(
+    ("features", "check", "severity", "words"),
+    [
+        ([("A", "20", [30, 30]), ("B", "20", [45, 30])], "overlap", "stops", "A1 and B1 run into one another, 15 mm apart"),
+        ([("A", "20", [30, 30]), ("B", "20", [50.5, 30])], "wall", "stops", "0.5 mm of metal"),
+        ([("A", "20", [30, 30]), ("B", "20", [56, 30])], "wall", "look", "the wall is 6 mm"),
+        ([("A", "10", [130, 30])], "outline", "stops", "outside the outline"),
+        ([("A", "10", [30, 30], [30, 30])], "same place", "stops", "A1 and A2 stand in the same place"),
+        ([("A", "10", [30, 30]), ("B", "20", [30, 30])], "one axis", "look", "say which comes after"),
+    ],
+)
+def test_what_is_wrong_with_places_is_told_by_letter_and_place(features: Any, check: str, severity: str, words: str) -> None:
+    rows = [{"letter": letter, "hole": hole, "places": listed(*points)} for letter, hole, *points in features]
+    found = planned(part("c2", "steel-structural-235", *rows))
+    told = [one for one in found["findings"] if one["check"] == check]
+    assert [one["severity"] for one in told] == [severity]
+    assert words in told[0]["words"]
+    # What stops is not planned; what has to be looked at is.
+    assert (told[0]["letter"] in [one["letter"] for one in found["unresolved"]]) == (severity == "stops")
+
+
+def test_clamps_parallels_and_places_that_were_not_said() -> None:
+    setup = {
+        "outline_mm": SHEET,
+        "keep_out_mm": [[[0, 0], [120, 10]]],
+        "obstacles": [{"name": "clamp", "x": [100, 120], "y": [60, 80], "z": 30}],
+    }
+    data = part(
+        "c2",
+        "steel-structural-235",
+        {"letter": "A", "hole": "9", "places": listed([30, 8])},
+        {"letter": "B", "hole": "9", "places": listed([110, 70], [80, 70])},
+        {"letter": "C", "hole": "9"},
+        {"letter": "D", "hole": "137.5", "places": listed([60, 40])},
+        setups=[setup],
+    )
+    found = planned(data)
+    assert {(one["letter"], one["place"], one["check"], one["severity"]) for one in found["findings"] if one["letter"] in "AB"} >= {
+        ("A", 1, "keep-out", "stops"),
+        ("B", 1, "obstacle", "stops"),
+        ("B", 2, "obstacle", "look"),
+    }
+    reasons = {one["letter"]: one["reason"] for one in found["unresolved"]}
+    assert reasons["C"] == "its places are not said"
+    assert set(reasons) >= {"A", "B", "C", "D"}
+    assert found["operations"] == []
+
+
+@pytest.mark.parametrize(
+    ("changes", "field"),
+    [
+        ({"features": []}, "features"),
+        ({"features": [{"letter": "A", "hole": "10"}]}, "features[0].depth_mm"),
+        ({"features": [{"letter": "A", "hole": "zz", "depth_mm": 5}]}, "plan.hole"),
+        ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5}] * 2}, "features"),
+        ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "places": {"list_mm": [[0]]}}]}, "features[0].places.list_mm[0]"),
+        ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "after": ["Q"]}]}, "features[0].after"),
+        ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "setup": "9"}]}, "features[0].setup"),
+        ({"setups": [{"id": "1", "turned": "z"}]}, "setups[0].turned"),
+        ({"wish": {"want": "fast"}}, "wish.want"),
+        ({"machine": 3}, "machine"),
+        ({"more": 1}, "more"),
+    ],
+)
+def test_a_malformed_part_is_refused_by_field(changes: dict[str, Any], field: str) -> None:
+    ended = bore_command("part", "-", stdin=json.dumps(COVER | changes))
+    assert (ended.returncode, ended.stdout) == (2, "")
+    assert ended.stderr.startswith(f"{field}:")
+
+
+def test_the_command_answers_and_no_figure_is_nothing() -> None:
+    ended = bore_command("part", "-", stdin=json.dumps(COVER))
+    assert ended.returncode == 0
+    found = json.loads(ended.stdout, parse_constant=lambda word: pytest.fail(word))
+    assert math.isfinite(found["cost"])
