@@ -11,7 +11,9 @@ from pathlib import Path
 from typing import Any
 
 from bore import VERSION
+from bore.answers.chart import capability_answer, chart_answer
 from bore.answers.check import answer
+from bore.answers.diagnosis import diagnosis_answer
 from bore.answers.machine import described_answer, rated_answer
 from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.part import part_answer
@@ -50,6 +52,12 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     "part": (part_answer, "many holes planned together: tools, operations in order, what sharing saves, what cannot be made"),
     "write-program": (written_answer, "plain G-code for a plan's steps, and what the simulated controller makes of it"),
     "run-program": (run_answer, "a program run through the simulated controller, held against a plan's steps where they are given"),
+    "diagnose": (
+        diagnosis_answer,
+        "what is wrong with a cut, from what was seen: one thing to do now, the causes, changes that were checked",
+    ),
+    "chart": (chart_answer, "a wall chart: sizes by metals on one machine, what to set in each, the pilot it wants, how it holds"),
+    "capability": (capability_answer, "the largest hole each family of drill makes on a machine in a metal"),
     "describe": (
         lambda data: as_data(described_answer(describe(data))) | as_data(rated_answer(rated_diameters(data))),
         "a machine drawn up: what reaches the spindle, its speeds, what it drills",

@@ -4,6 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cache
 
+from bore.answers.diagnosis import SymptomWords, symptom_words
 from bore.answers.words import all_symbols, how_to_measure
 from bore.base.sources import rows
 from bore.case.choices import choice_words
@@ -114,6 +115,7 @@ class SharedWords:
     steps: list[StepWords]
     wishes: dict[str, str]
     everyday_metals: list[EverydayMetal]
+    symptoms: list[SymptomWords]
     metal_groups: list[str]
 
 
@@ -161,5 +163,6 @@ def shared_words() -> SharedWords:
         everyday_metals=[
             EverydayMetal(group=row["group"], id=row["material"], called=row["called"]) for row in rows("everyday_metals.csv")
         ],
+        symptoms=symptom_words(),
         metal_groups=list(dict.fromkeys(metal_word(row.material) for row in all_materials().values())),
     )

@@ -169,6 +169,13 @@ def book_setting(job: Job) -> tuple[Job, str]:
     return replace(job, setting=setting), f"at {stage_words(job, speed)}, {feed_words(job, feed, speed)}"
 
 
+def usual_setting(job: Job) -> Job:
+    """The job at the setting a machinist would begin with: the book's where it holds, else the best the machine has."""
+    begun, _ = book_setting(job)
+    columns = columns_of(begun)
+    return begun if int(evaluate(columns).verdict) == HOLDS else best_setting(job).job
+
+
 def _book_speed(job: Job, columns: Columns) -> float:
     low, top = columns.vc_low_m_min, columns.vc_top_m_min
     if low is None or top is None:

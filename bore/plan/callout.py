@@ -11,7 +11,7 @@ from bore.base.errors import BadInput
 from bore.base.sources import rows, source
 from bore.plan.seats import Seat, take_seats
 from bore.quantities.drill_sizes import read_drill_size
-from bore.quantities.fits import UM_PER_MM, hole_limits_mm
+from bore.quantities.fits import UM_PER_MM, hole_limits_mm, reaming_allowance_mm
 from bore.quantities.threads import coarse_pitch_mm, tap_drill_mm
 from bore.quantities.tolerances import grade_um
 from bore.quantities.units import MM_PER_INCH
@@ -95,16 +95,6 @@ class Drawn:
     def tapped(self) -> bool:
         """Whether a tap finishes it."""
         return self.pitch_mm is not None
-
-
-def reaming_allowance_mm(diameter_mm: float) -> float:
-    """What is left on the diameter for a reamer, mm: a tenth to three tenths, more the wider (common practice).
-
-    >>> reaming_allowance_mm(10.0), reaming_allowance_mm(25.0)
-    (0.15, 0.3)
-    """
-    table = [(float(row["to_mm"]), float(row["left_mm"])) for row in rows("reaming_allowances.csv")]
-    return next((left for to_mm, left in table if diameter_mm <= to_mm), table[-1][1])
 
 
 def drilled_over_mm(diameter_mm: float) -> float:

@@ -60,3 +60,13 @@ def _upper_um(letter: str, grade: int, diameter_mm: float) -> float:
         return 0.0
     step = 0.0 if small or grade > OVER[letter] else grade_um(grade, diameter_mm) - grade_um(grade - 1, diameter_mm)
     return step - _deviation_um(letter, diameter_mm)
+
+
+def reaming_allowance_mm(diameter_mm: float) -> float:
+    """What is left on the diameter for a reamer, mm: a tenth to three tenths, more the wider (common practice).
+
+    >>> reaming_allowance_mm(10.0), reaming_allowance_mm(25.0)
+    (0.15, 0.3)
+    """
+    table = [(float(row["to_mm"]), float(row["left_mm"])) for row in rows("reaming_allowances.csv")]
+    return next((left for to_mm, left in table if diameter_mm <= to_mm), table[-1][1])

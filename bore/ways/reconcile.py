@@ -13,12 +13,10 @@ from bore.base.formula import silent
 from bore.case.choices import choice_words
 from bore.case.read import read_case
 from bore.case.walk import Walk
-from bore.check.best_setting import best_setting, book_setting
+from bore.check.best_setting import usual_setting
 from bore.check.book_values import usual_hand_force_n
-from bore.check.check import check
 from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kind
-from bore.limits.judgement import HOLDS
 from bore.loads.assemble import columns_of
 from bore.machines.kinds import FREE_HANDS, HAND_FEEDS, holds_on, machine_kind
 from bore.quantities.threads import coarse_pitch_mm
@@ -254,9 +252,7 @@ def _take_usual_setting(case: Case) -> None:
         case["setting"].pop(name, None)
     job = read_case(_with_any_feed(case))
     with silent():
-        begun, _ = book_setting(job)
-        if int(check(begun, recorded=False).result.verdict) != HOLDS:
-            begun = best_setting(job).job
+        begun = usual_setting(job)
     case["setting"]["speed_rpm"] = begun.setting.speed_rpm
     if begun.setting.hand_force_n is not None:
         case["setting"]["hand_force_n"] = float(round(begun.setting.hand_force_n))

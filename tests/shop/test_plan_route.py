@@ -79,3 +79,13 @@ def test_a_part_is_planned_from_the_shops_own_crib(here: Client) -> None:
     assert post(here, "/api/part", body | {"machine": {"id": "nowhere"}}).status_code == 422
     refused = post(here, "/api/part", body | {"features": []})
     assert (refused.status_code, refused.json()["errors"][0]["field"]) == (422, "features")
+
+
+def test_a_chart_and_what_a_machine_can_do_come_from_the_shops_own_records(here: Client) -> None:
+    found = post(here, "/api/chart", {"machine": {"id": "c2"}, "materials": ["steel-structural-355"], "sizes_mm": [8, 12]}).json()
+    assert [row["name"] for row in found["rows"]] == ["8 mm", "12 mm"]
+    assert found["largest_from_solid_mm"]["steel-structural-355"] > 12
+    able = post(here, "/api/capability", {"machine": {"id": "c2"}, "material": "steel-structural-355", "depth_mm": 20}).json()
+    assert {"twist", "annular"} <= {one["family"] for one in able["families"]}
+    refused = post(here, "/api/chart", {"machine": {"id": "c2"}, "materials": ["cheese"]})
+    assert (refused.status_code, refused.json()["errors"][0]["field"]) == (422, "materials")

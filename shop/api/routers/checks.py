@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from bore.answers.check import plain_answer, working
+from bore.answers.diagnosis import DiagnosisAnswer, diagnosis_answer
 from bore.answers.offers import GuessesAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.pictures import log_answer, pictures_answer, window_answer
 from bore.answers.plan import DrawnHole
@@ -96,6 +97,24 @@ def working_of_case(request: HttpRequest, limit: str | None = None) -> HttpRespo
         raise BadInput.at("limit", f"“{limit[:60]}” is no limit; accepted: {', '.join(BY_ID)}")
     found = working(check(read_case(read_job_case(request))))
     return as_json(found if limit is None else WorkingAnswer(limits={limit: found.limits[limit]}, scopes={}))
+
+
+DIAGNOSE = {
+    "type": "object",
+    "required": ["case", "seen"],
+    "additionalProperties": False,
+    "properties": {
+        "case": CASE,
+        **{name: {"type": "array", "items": {"type": "string", "maxLength": 40}, "maxItems": 20} for name in ("seen", "not_seen", "flags")},
+    },
+}
+
+
+@router.post("/diagnose", response={200: DiagnosisAnswer, **REFUSALS}, openapi_extra=takes(DIAGNOSE))
+def diagnose_case(request: HttpRequest) -> HttpResponse:
+    """What is wrong with a cut, from what was seen: one thing to do now, the causes, changes that were checked."""
+    data = read_json(request)
+    return as_json(diagnosis_answer(data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data))
 
 
 @router.post("/guesses", response={200: GuessesAnswer, **REFUSALS}, openapi_extra=takes(CASE))

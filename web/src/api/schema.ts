@@ -228,6 +228,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diagnose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Diagnose Case
+         * @description What is wrong with a cut, from what was seen: one thing to do now, the causes, changes that were checked.
+         */
+        post: operations["shop_api_routers_checks_diagnose_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/guesses": {
         parameters: {
             query?: never;
@@ -1224,6 +1244,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Chart Of Machine
+         * @description Sizes by metals on one machine: what to set in each crossing, the pilot it wants, how it holds.
+         */
+        post: operations["shop_api_routers_charts_chart_of_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/capability": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Capability Of Machine
+         * @description The largest hole each family of drill makes on a machine in a metal.
+         */
+        post: operations["shop_api_routers_charts_capability_of_machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/square-code": {
         parameters: {
             query?: never;
@@ -1437,6 +1497,18 @@ export interface components {
             unit: string;
         };
         /**
+         * SymptomWords
+         * @description Something that may be seen, heard or felt, and how urgent it is.
+         */
+        SymptomWords: {
+            /** Id */
+            id: string;
+            /** Seen */
+            seen: string;
+            /** Urgency */
+            urgency: number;
+        };
+        /**
          * Words
          * @description Words the screens share with the server: the core's, and what each role may do.
          */
@@ -1471,6 +1543,8 @@ export interface components {
             };
             /** Everyday Metals */
             everyday_metals: components["schemas"]["EverydayMetal"][];
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomWords"][];
             /** Metal Groups */
             metal_groups: string[];
             /** Roles */
@@ -1846,6 +1920,86 @@ export interface components {
             scopes: {
                 [key: string]: components["schemas"]["Step"][];
             };
+        };
+        /**
+         * CauseAnswer
+         * @description A cause, its share, and what speaks for it.
+         */
+        CauseAnswer: {
+            /** Cause */
+            cause: string;
+            /** Words */
+            words: string;
+            /** P */
+            p: number;
+            /** Because */
+            because: string[];
+            /** Change */
+            change: string;
+        };
+        /**
+         * Costs
+         * @description What a way out costs: time over the job's own (None where that is not known), and whether a tool is changed.
+         */
+        Costs: {
+            /** Time Ratio */
+            time_ratio: number | null;
+            /** Tool Change */
+            tool_change: boolean;
+        };
+        /**
+         * DiagnosisAnswer
+         * @description What to do now, how urgent it is (3: stop the spindle; 0: seen afterwards), the causes, and changes checked by the core.
+         */
+        DiagnosisAnswer: {
+            now: components["schemas"]["NowAnswer"];
+            /** Urgency */
+            urgency: number;
+            /** Causes */
+            causes: components["schemas"]["CauseAnswer"][];
+            /** Changes */
+            changes: components["schemas"]["WayOut"][];
+        };
+        /**
+         * NowAnswer
+         * @description The one thing to do now.
+         */
+        NowAnswer: {
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "back" | "carry" | "ease" | "lighten" | "more-feed" | "oil" | "out" | "press" | "slower" | "stop";
+            /** Words */
+            words: string;
+        };
+        /**
+         * WayOut
+         * @description A change that was checked: its sentence, the fields it changes, what it makes of the hole.
+         */
+        WayOut: {
+            /** Kind */
+            kind: string;
+            /** Sentence */
+            sentence: string;
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            /** Said */
+            said: string;
+            costs: components["schemas"]["Costs"];
         };
         /**
          * GuessAnswer
@@ -2315,44 +2469,6 @@ export interface components {
             diameter_mm: number;
             /** Near */
             near: components["schemas"]["NearSize"][];
-        };
-        /**
-         * Costs
-         * @description What a way out costs: time over the job's own (None where that is not known), and whether a tool is changed.
-         */
-        Costs: {
-            /** Time Ratio */
-            time_ratio: number | null;
-            /** Tool Change */
-            tool_change: boolean;
-        };
-        /**
-         * WayOut
-         * @description A change that was checked: its sentence, the fields it changes, what it makes of the hole.
-         */
-        WayOut: {
-            /** Kind */
-            kind: string;
-            /** Sentence */
-            sentence: string;
-            /** Changes */
-            changes: {
-                [key: string]: unknown;
-            };
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
-            /** Tightest */
-            tightest: string;
-            /** Failure */
-            failure: string;
-            /** Use */
-            use: number;
-            /** Said */
-            said: string;
-            costs: components["schemas"]["Costs"];
         };
         /**
          * WaysOutAnswer
@@ -3985,6 +4101,89 @@ export interface components {
             what: "new" | "changed" | "same" | "wrong";
             /** Problems */
             problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * ChartAnswer
+         * @description A wall chart: a row a size, and the largest drill from solid in each material (None where none goes).
+         */
+        ChartAnswer: {
+            /** Rows */
+            rows: components["schemas"]["ChartRow"][];
+            /** Largest From Solid Mm */
+            largest_from_solid_mm: {
+                [key: string]: number | null;
+            };
+        };
+        /**
+         * ChartCell
+         * @description A crossing: what to set, the pilot wanted, the verdict, which limit is nearest, and the case it was checked as.
+         */
+        ChartCell: {
+            /** Material */
+            material: string;
+            /** Cutter */
+            cutter: string;
+            /** Stage */
+            stage: string;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Hand Force N */
+            hand_force_n: number | null;
+            /** Pilot Mm */
+            pilot_mm: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** First */
+            first: string;
+            /** Failure */
+            failure: string;
+            /** Said */
+            said: string;
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * ChartRow
+         * @description A size, its other names, and its crossings in the order of the materials.
+         */
+        ChartRow: {
+            /** Size Mm */
+            size_mm: number;
+            /** Name */
+            name: string;
+            /** Also */
+            also: string[];
+            /** Cells */
+            cells: components["schemas"]["ChartCell"][];
+        };
+        /**
+         * CapabilityAnswer
+         * @description What a machine can do in a metal, by family of drill.
+         */
+        CapabilityAnswer: {
+            /** Families */
+            families: components["schemas"]["FamilyLargest"][];
+        };
+        /**
+         * FamilyLargest
+         * @description The largest a family makes: from solid, after a pilot where it takes one, and what keeps it from more.
+         */
+        FamilyLargest: {
+            /** Family */
+            family: string;
+            /** From Solid Mm */
+            from_solid_mm: number | null;
+            /** With Pilot Mm */
+            with_pilot_mm: number | null;
+            /** First */
+            first: string | null;
         };
         /**
          * SquareCode
@@ -5840,6 +6039,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkingAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_diagnose_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    case: components["schemas"]["Case"];
+                    seen: string[];
+                    not_seen?: string[];
+                    flags?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosisAnswer"];
                 };
             };
             /** @description Unauthorized */
@@ -10826,6 +11108,180 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_charts_chart_of_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description a machine, or only the id of one of the shop’s */
+                    machine: Record<string, never>;
+                    materials: string[];
+                    sizes_mm?: unknown;
+                    /** @enum {string} */
+                    kind?: "drill" | "tap" | "ring" | "reamer";
+                    depth_d?: unknown;
+                    yard?: unknown;
+                    coolant?: unknown;
+                    holding?: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_charts_capability_of_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description a machine, or only the id of one of the shop’s */
+                    machine: Record<string, never>;
+                    material: string;
+                    depth_mm: number;
+                    yard?: unknown;
+                    holding?: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CapabilityAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -34,6 +34,7 @@ import { KeepCheck } from "./parts/KeepCheck";
 import { Outdated } from "./parts/Outdated";
 import { KeptChecks } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
+import { Wrong } from "./parts/Wrong";
 import { useFindable } from "./useFindable";
 import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
@@ -170,6 +171,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <button type="button" className="tap chip" disabled={state.jobs.future.length === 0} onClick={() => dispatch({ do: "redo" })}>
           Redo
         </button>
+        <Wrong job={job} />
         <KeptChecks answer={current} />
         {mayKeep && <KeepCheck open={keeping} onOpenChange={setKeeping} />}
         <Share />

@@ -1,0 +1,82 @@
+"""What is wrong with a cut, as an answer: what to do now, the causes, and changes that were checked."""
+
+from dataclasses import dataclass
+from typing import Any, Literal, cast
+
+from bore.advice.diagnose import diagnose, symptoms
+from bore.answers.offers import WayOut, ways_out_answer
+from bore.answers.shape import number
+from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.check.check import check
+from bore.ways.ways_out import ways_out
+
+FIELDS = ("case", "seen", "not_seen", "flags")
+MOST_CHANGES = 3
+Action = Literal["back", "carry", "ease", "lighten", "more-feed", "oil", "out", "press", "slower", "stop"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NowAnswer:
+    """The one thing to do now."""
+
+    action: Action
+    words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CauseAnswer:
+    """A cause, its share, and what speaks for it."""
+
+    cause: str
+    words: str
+    p: float
+    because: list[str]
+    change: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DiagnosisAnswer:
+    """What to do now, how urgent it is (3: stop the spindle; 0: seen afterwards), the causes, and changes checked by the core."""
+
+    now: NowAnswer
+    urgency: int
+    causes: list[CauseAnswer]
+    changes: list[WayOut]
+
+
+def diagnosis_answer(data: Any) -> DiagnosisAnswer:
+    """The diagnosis of a case by what was seen. Raises BadInput naming the field."""
+    if not isinstance(data, dict):
+        raise BadInput.at("diagnose", "must be an object with case and seen")
+    for name in data:
+        if name not in FIELDS:
+            raise BadInput.at(str(name)[:40], f"there is no such field; accepted: {', '.join(FIELDS)}")
+    if not isinstance(data.get("case"), dict):
+        raise BadInput.at("case", "is needed, as an object")
+    job = read_case(data["case"])
+    found = diagnose(check(job, recorded=False), *(data.get(name) or [] for name in FIELDS[1:]))
+    return DiagnosisAnswer(
+        now=NowAnswer(action=cast(Action, found.action), words=found.words),
+        urgency=found.urgency,
+        causes=[
+            CauseAnswer(cause=one.id, words=one.words, p=number(round(one.p, 4)), because=list(one.because), change=one.change)
+            for one in found.causes
+        ],
+        changes=ways_out_answer(ways_out(job)).ways[:MOST_CHANGES],
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SymptomWords:
+    """Something that may be seen, heard or felt, and how urgent it is."""
+
+    id: str
+    seen: str
+    urgency: int
+
+
+def symptom_words() -> list[SymptomWords]:
+    """Everything that may be seen, in the table's order."""
+    rows = {row["symptom"]: row for row in symptoms().values()}
+    return [SymptomWords(id=name, seen=row["seen"], urgency=int(row["urgency"])) for name, row in rows.items()]

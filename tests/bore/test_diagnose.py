@@ -1,0 +1,94 @@
+"""What is wrong, from what was seen: situations with the cause a machinist would look for first (common practice), urgency, and what is refused."""
+
+import json
+from typing import Any, get_args
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bore.advice.diagnose import ACTIONS, symptoms
+from bore.answers.diagnosis import Action, diagnosis_answer, symptom_words
+from bore.answers.serialise import as_data
+from bore.base.sources import rows
+from tests.asking import CASES, bore_command, hand_case, plain_case
+
+SITUATIONS = json.loads((CASES / "diagnosed.json").read_text(encoding="utf-8"))
+
+
+def told(case: dict[str, Any], *seen: str, **more: Any) -> dict[str, Any]:
+    return as_data(diagnosis_answer({"case": case, "seen": list(seen), **more}))
+
+
+@pytest.mark.parametrize("one", SITUATIONS, ids=lambda one: f"{one['expected']}: {' '.join(one['seen'])}")
+def test_the_cause_a_machinist_looks_for_first_comes_first(one: dict[str, Any]) -> None:
+    found = told(one["case"], *one["seen"], flags=one["flags"])
+    assert found["causes"][0]["cause"] == one["expected"]
+    assert found["causes"][0]["because"]
+    assert [cause["p"] for cause in found["causes"]] == sorted((cause["p"] for cause in found["causes"]), reverse=True)
+    assert sum(cause["p"] for cause in found["causes"]) <= 1.0001
+
+
+@pytest.mark.parametrize("one", [row["symptom"] for row in rows("symptom_causes.csv")])
+def test_what_may_hurt_stops_the_spindle_and_what_comes_after_waits_for_the_next_hole(one: str) -> None:
+    row = symptoms()[one]
+    found = told(hand_case(140), one)
+    assert found["urgency"] == int(row["urgency"])
+    if row["urgency"] == "3":
+        assert found["now"]["action"] == "stop"
+    if row["urgency"] == "0":
+        assert found["now"]["words"].startswith("Before the next hole")
+
+
+def test_more_seen_and_not_seen_and_what_is_said_move_the_causes() -> None:
+    def share(cause: str, **more: Any) -> float:
+        found = told(plain_case(), "squeal", **more)
+        return next((one["p"] for one in found["causes"] if one["cause"] == cause), 0.0)
+
+    assert share("dull", flags=["life_over"]) > share("dull") > share("dull", flags=["fresh"])
+    assert share("too-fast", not_seen=["smoke", "blue-chip"]) < share("too-fast")
+    assert share("dull", flags=["dull"]) > share("dull")
+
+
+def test_changes_are_checked_and_at_most_three() -> None:
+    found = told(plain_case(setting__feed_mm_rev=0.4), "squeal")
+    assert len(found["changes"]) <= 3
+    assert all(one["verdict"] in ("holds", "tight") for one in found["changes"])
+
+
+@pytest.mark.parametrize(
+    ("data", "field"),
+    [
+        ([], "diagnose"),
+        ({"seen": ["smoke"]}, "case"),
+        ({"case": plain_case()}, "seen"),
+        ({"case": plain_case(), "seen": ["cheese"]}, "seen"),
+        ({"case": plain_case(), "seen": "smoke"}, "seen"),
+        ({"case": plain_case(), "seen": ["smoke"], "not_seen": [1]}, "not_seen"),
+        ({"case": plain_case(), "seen": ["smoke"], "flags": ["red"]}, "flags"),
+        ({"case": plain_case(), "seen": ["smoke"], "more": 1}, "more"),
+    ],
+)
+def test_what_is_not_known_is_refused_by_field(data: Any, field: str) -> None:
+    ended = bore_command("diagnose", "-", stdin=json.dumps(data))
+    assert (ended.returncode, ended.stdout) == (2, "")
+    assert ended.stderr.startswith(f"{field}:")
+
+
+def test_the_tables_agree_with_one_another() -> None:
+    causes = [row["cause"] for row in rows("causes.csv")]
+    table = rows("symptom_causes.csv")
+    assert set(table[0]) == {"symptom", "seen", "also", "urgency", "source", *causes}
+    assert {row["now"] for row in rows("causes.csv")} | set(ACTIONS) == set(get_args(Action))
+    assert [one.id for one in symptom_words()] == [row["symptom"] for row in table]
+    # Every cause can be told by something, and everything seen points at something.
+    assert all(any(int(row[cause]) >= 3 for row in table) for cause in causes)
+    assert all(any(int(row[cause]) >= 3 for cause in causes) for row in table)
+
+
+@settings(max_examples=30, deadline=None)
+@given(st.lists(st.sampled_from(sorted(symptoms())), min_size=1, max_size=8), st.sampled_from(SITUATIONS))
+def test_whatever_is_seen_is_answered(seen: list[str], one: dict[str, Any]) -> None:
+    found = told(one["case"], *seen)
+    assert found["now"]["words"]
+    assert 0 <= found["causes"][-1]["p"] <= found["causes"][0]["p"] <= 1
