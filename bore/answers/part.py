@@ -437,6 +437,10 @@ def _cost(made: _Made, solved: list[tuple[Part, Solved]], total_s: float, rate_p
 
 
 def _saved(alone: int, together: int, s: float, rate_per_h: float) -> Saved:
-    nothing = together >= alone and s < 1
-    words = "planned together it takes as many changes as each by itself" if nothing else f"{together} tool changes, not {alone}; {s:.0f} s"
+    if s < 1 and together >= alone:
+        words = "planned together it takes as many changes as each by itself"
+    elif together < alone:
+        words = f"{together} tool changes, not {alone}; {s:.0f} s"
+    else:
+        words = f"as many tool changes, {s:.0f} s less of belts and stops"
     return Saved(changes=alone - together, s=number(max(s, 0.0)), money=number(max(s, 0.0) * rate_per_h / S_PER_H), words=words)

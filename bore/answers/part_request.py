@@ -8,6 +8,7 @@ from bore.answers.plan_request import Asked, read_plan
 from bore.base.errors import BadInput
 from bore.part.model import Feature, Obstacle, Part, Point, Setup
 from bore.part.places import edge_mm, neighbour_mm
+from bore.part.typed import read_places
 from bore.plan.callout import Drawn, read_drawn
 from bore.plan.pattern import read_pattern
 from bore.plan.task import WANTS
@@ -214,7 +215,9 @@ def _places(data: Any, at: str) -> tuple[Point, ...]:
     """Where a feature's holes stand; nothing where that was not said."""
     if data is None:
         return ()
-    _known(data, ("pattern", "at_mm", "turned_deg", "list_mm"), at)
+    _known(data, ("pattern", "at_mm", "turned_deg", "list_mm", "text"), at)
+    if data.get("text") is not None:
+        return read_places(_text(data["text"], f"{at}.text", 2000), f"{at}.text")
     if data.get("list_mm") is not None:
         return _points(data["list_mm"], f"{at}.list_mm", MOST_HOLES)
     if data.get("at_mm") is None:
@@ -257,11 +260,11 @@ def _list(row: Any, at: str, most: int) -> list[Any]:
     return row
 
 
-def _text(value: Any, at: str) -> str:
+def _text(value: Any, at: str, most: int = 120) -> str:
     if value is None:
         return ""
-    if not isinstance(value, str) or len(value) > 120:
-        raise BadInput.at(at, "accepted: text, at most 120 letters")
+    if not isinstance(value, str) or len(value) > most:
+        raise BadInput.at(at, f"accepted: text, at most {most} letters")
     return value
 
 

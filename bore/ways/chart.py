@@ -8,6 +8,7 @@ from typing import Any
 from bore.base.budget import look
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.base.sources import rows
 from bore.case.read import read_case
 from bore.check.best_setting import best_settings, stage_words, usual_setting
 from bore.check.check import Check, check
@@ -25,8 +26,10 @@ from bore.quantities.threads import all_metric, coarse_pitch_mm, tap_drill_mm
 from bore.quantities.units import MM_PER_INCH
 
 Case = dict[str, Any]
-# What a chart may be of: the family that cuts, and how much narrower the hole it goes into is.
-KINDS = {"drill": "twist", "tap": "tap", "ring": "annular", "reamer": "reamer"}
+# What a chart may be of: the family that cuts, and for what the hole it goes into is left.
+_KINDS = {row["kind"]: row for row in rows("chart_kinds.csv")}
+KINDS = {kind: row["family"] for kind, row in _KINDS.items()}
+DRILL, THREAD = "drill", "thread"
 SERIES = ("crib", "metric", "number", "letter", "fraction")
 MOST_SIZES, MOST_METALS, MOST_CELLS = 200, 12, 1500
 # Pilots tried, as shares of the hole.
@@ -94,22 +97,27 @@ def chart(parts: Case, materials: list[str], sizes_mm: list[float], kind: str, d
     """The chart of a machine. parts: machine, and holding, crib and coolant where they are said. Raises BadInput naming the field."""
     if len(sizes_mm) * len(materials) > MOST_CELLS:
         raise BadInput.at("sizes_mm", f"{len(sizes_mm) * len(materials)} crossings are too many; accepted: at most {MOST_CELLS}")
-    rows = []
+    made = []
     with silent():
         for size in sizes_mm:
             cells = tuple(_cell(parts, material, size, kind, depth_d) for material in materials)
-            rows.append(Row(size, _name(size, kind), _also(size, kind), cells))
-        largest = {material: largest_mm(parts, material, KINDS["drill"], DEPTH_D)[0] for material in materials}
-    return Chart(tuple(rows), largest)
+            made.append(Row(size, _name(size, kind), _also(size, kind), cells))
+        largest = {material: largest_mm(parts, material, KINDS[DRILL], DEPTH_D)[0] for material in materials}
+    return Chart(tuple(made), largest)
+
+
+def _threads(kind: str) -> bool:
+    """Whether a chart's sizes are threads."""
+    return _KINDS[kind]["before"] == THREAD
 
 
 def _name(size_mm: float, kind: str) -> str:
-    return f"M{size_mm:g}" if kind == "tap" else size_words(size_mm)
+    return f"M{size_mm:g}" if _threads(kind) else size_words(size_mm)
 
 
 def _also(size_mm: float, kind: str) -> tuple[str, ...]:
     """Other names of the trade for the same size."""
-    if kind == "tap":
+    if _threads(kind):
         return ()
     own = size_words(size_mm)
     return tuple(name for name, size in STANDARD_SIZES if abs(size - size_mm) <= SAME_NAME_MM and name != own)
@@ -138,7 +146,7 @@ def _cell(parts: Case, material: str, size_mm: float, kind: str, depth_d: float)
 def _with_pilot(job: Job, kind: str) -> tuple[Job, float | None]:
     """The job at its usual setting from solid; where that does not go, from the smallest pilot that lets it."""
     begun = usual_setting(job)
-    if kind != "drill" or int(check(begun, recorded=False).result.verdict) <= TIGHT:
+    if kind != DRILL or int(check(begun, recorded=False).result.verdict) <= TIGHT:
         return begun, None
     starts = [round(share * job.hole.diameter_mm, 1) for share in PILOTS]
     starts = [start for start in starts if start >= 1.0]
@@ -157,10 +165,9 @@ def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: f
     machine, family = parts["machine"], cutter["family"]
     hand = isinstance(machine.get("feed"), dict) and machine["feed"].get("kind") in HAND_FEEDS
     hole: Case = {"diameter_mm": size_mm, "depth_mm": round(depth_mm, 3)}
-    if family == "tap":
-        hole["start_diameter_mm"] = tap_drill_mm(size_mm)
-    elif family == "reamer":
-        hole["start_diameter_mm"] = round(size_mm - reaming_allowance_mm(size_mm), 3)
+    before = _before(family)
+    if before:
+        hole["start_diameter_mm"] = tap_drill_mm(size_mm) if before == THREAD else round(size_mm - reaming_allowance_mm(size_mm), 3)
     kind = machine_kind(str(machine.get("kind")))
     mark = kind.first_mark
     if cutter_kinds()[family].drills:
@@ -179,9 +186,14 @@ def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: f
     return read_case(case)
 
 
+def _before(family: str) -> str:
+    """For what the hole is left before a family goes in: a thread, a reamer, or nothing."""
+    return next((row["before"] for row in _KINDS.values() if row["family"] == family), "")
+
+
 def _any_feed(family: str, size_mm: float) -> float:
     """A feed to read the case by: a tap's is its pitch."""
-    return coarse_pitch_mm(size_mm) if family == "tap" else 0.1
+    return coarse_pitch_mm(size_mm) if cutter_kinds()[family].feeds_its_pitch else 0.1
 
 
 def _cutters(crib: list[Case], family: str, size_mm: float) -> list[Case]:
@@ -201,7 +213,7 @@ def read_sizes(sizes: Any, crib: list[Case], kind: str) -> list[float]:
     if isinstance(sizes, str):
         if sizes not in SERIES:
             raise BadInput.at("sizes_mm", f"accepted: a list of sizes, or {', '.join(SERIES)}")
-        if kind == "tap" and sizes != "crib":
+        if _threads(kind) and sizes != "crib":
             return [size for size in sorted(all_metric()) if 2 <= size <= 36]
         found = series_mm(sizes, crib, KINDS[kind])
     elif isinstance(sizes, list) and all(isinstance(one, int | float) and not isinstance(one, bool) and 0.1 <= one <= 150 for one in sizes):

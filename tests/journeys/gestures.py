@@ -27,6 +27,7 @@ def phrase(page: Page, name: str) -> Any:
 
 def menu(page: Page) -> None:
     """On a narrow screen, what is done with the whole is behind one button."""
+    expect(page.get_by_role("navigation", name="Screens")).to_be_visible()
     more = page.get_by_role("button", name="more", exact=True)
     if more.is_visible():
         more.click()

@@ -13,7 +13,7 @@ from typing import Any
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from tests.browser import LAUNCH
-from tests.journeys.gestures import drawn, open_kept
+from tests.journeys.gestures import drawn, menu, open_kept
 from tests.server import ROOT, Server
 
 PLACE = ROOT / "docs" / "screenshots"
@@ -42,6 +42,7 @@ def _bench(page: Page, name: str) -> None:
 
 def _plan(page: Page, name: str) -> None:
     page.goto("/plan")
+    menu(page)
     page.get_by_role("button", name=re.compile("^Kept plans")).click()
     page.get_by_role("dialog").get_by_role("button", name=name).first.click()
     expect(page).to_have_title(f"The Plan: {name}")
@@ -97,10 +98,21 @@ def cutter_picker(page: Page) -> None:
 
 
 @view(DESK)
-def holding(page: Page) -> None:
+def part(page: Page) -> None:
+    page.goto("/part")
+    page.get_by_label("Machine").select_option("c2")
+    page.get_by_label("Metal").select_option("steel-structural-355")
+    expect(page.get_by_text("Planning…")).to_be_hidden()
+    expect(page.get_by_role("list", name="Operations in order").get_by_role("listitem").first).to_be_visible()
+
+
+@view(DESK)
+def whats_wrong(page: Page) -> None:
     bench(page)
-    page.keyboard.press("h")
-    expect(page.get_by_role("dialog")).to_be_visible()
+    page.get_by_role("button", name="What’s wrong?").click()
+    for seen in ("Smokes", "Squeals all the way"):
+        page.get_by_role("button", name=seen).click()
+    expect(page.get_by_role("dialog").get_by_role("status")).to_contain_text("Speaks for it")
 
 
 @view(DESK)

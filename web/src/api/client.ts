@@ -87,6 +87,7 @@ export const api = {
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
   squareCode: async (link: string) => taken(await client.POST("/api/square-code", { body: { link } })).svg,
   diagnose: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/diagnose", { body: body as Body, signal })),
+  part: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/part", { body: body as Body, signal })),
   guesses: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/guesses", { body: job as Body, signal })),
   plan: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan", { body: body as Body, signal })),
   planAnywhere: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan-anywhere", { body: body as Body, signal })),

@@ -16,11 +16,13 @@ import { INCH, METRIC, QUANTITIES } from "../job/units";
 import { SignIn } from "./SignIn";
 
 const Plan = lazy(() => import("../features/plan"));
+const Part = lazy(() => import("../features/part"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address. */
 const SCREENS = [
   ["Bench", "b", "/"],
   ["Plan", "p", "/plan"],
+  ["Part", "a", "/part"],
   ["Shop", "s", "/shop"],
 ] as const;
 
@@ -202,6 +204,7 @@ function Frame() {
         <Suspense fallback={<p className="p-6">Opening…</p>}>
           <Routes>
             <Route path="/plan" element={<Plan />} />
+            <Route path="/part" element={<Part />} />
             <Route path="/shop/*" element={<Shop />} />
             <Route path="*" element={<Bench keysOn={keysOn} />} />
           </Routes>

@@ -24,6 +24,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["/", "find anything"],
   ["g b", "to the Bench’s sentence"],
   ["g p", "to the Plan"],
+  ["g a", "to the Part"],
   ["g s", "to the Shop"],
   ["u", "mm or inch"],
   ["Ctrl Z", "undo"],

@@ -158,7 +158,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
         {state.jobs.now.name && (
-          <span className="hidden max-w-44 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
+          <span className="hidden max-w-32 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
             {state.jobs.now.name}
           </span>
         )}
@@ -171,7 +171,6 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         <button type="button" className="tap chip" disabled={state.jobs.future.length === 0} onClick={() => dispatch({ do: "redo" })}>
           Redo
         </button>
-        <Wrong job={job} />
         <KeptChecks answer={current} />
         {mayKeep && <KeepCheck open={keeping} onOpenChange={setKeeping} />}
         <Share />
@@ -199,6 +198,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           )}
           {answer && <Figures answer={answer} />}
           {answer && <Assumed answer={answer} guesses={guesses.data} onOpen={openAt} />}
+          <Wrong job={job} />
           {answer && <Said answer={answer} />}
         </div>
         <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>

@@ -51,7 +51,7 @@ export function Wrong({ job }: { job: Case }) {
   const turn = (id: string) => setSeen(seen.includes(id) ? seen.filter((one) => one !== id) : [...seen, id]);
   return (
     <Dialog.Root onOpenChange={(open) => open && setSeen([])}>
-      <Dialog.Trigger className="tap chip">What’s wrong?</Dialog.Trigger>
+      <Dialog.Trigger className="tap chip no-print justify-self-start font-semibold">What’s wrong?</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content

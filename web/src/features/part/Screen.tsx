@@ -1,0 +1,121 @@
+/** The part: many holes planned together, so that tools, belts and stops are changed as seldom as can be. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+
+import { api, inWords } from "../../api/client";
+import { useMachines, useMaterials } from "../../job/queries";
+import { time } from "../../job/units";
+import { begun, keep, requestOf, type Answer, type Typed } from "./model";
+import { Features, Head } from "./parts/Head";
+import { Operations } from "./parts/Operations";
+import { PlanView } from "./parts/PlanView";
+
+/** How long somebody may pause before the part is planned anew. */
+const PAUSE_MS = 500;
+
+function useSettled<Value>(value: Value): Value {
+  const [settled, settle] = useState(value);
+  useEffect(() => {
+    const later = setTimeout(() => settle(value), PAUSE_MS);
+    return () => clearTimeout(later);
+  }, [value]);
+  return settled;
+}
+
+/** What is wrong with places, and what is not made. */
+function Told({ answer }: { answer: Answer }) {
+  return (
+    <div className="grid gap-1 text-sm">
+      {answer.findings.map((one) => (
+        <p key={`${one.letter}${one.place}${one.check}`} className={`m-0 ${one.severity === "stops" ? "text-vermilion" : "text-bronze"}`}>
+          <b>{one.severity === "stops" ? "Stops: " : "Look: "}</b>
+          {one.words}.
+        </p>
+      ))}
+      {answer.unresolved.map((one) => (
+        <p key={one.letter} className="m-0 text-vermilion">
+          <b>{one.letter} is not made:</b> {one.reason}
+          {one.nearest && `. To get: ${one.nearest}`}.
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function Sums({ answer }: { answer: Answer }) {
+  const { times, changes, saved, search } = answer;
+  const rows: [string, string][] = [
+    ["In all", time(times.total)],
+    ["Cutting", time(times.cut)],
+    ["By hand", time(times.hand)],
+    ["Changing", time(times.change)],
+    ["Tools put in", String(changes.tools)],
+    ["Magnet or part moved", String(changes.moves)],
+  ];
+  return (
+    <section aria-label="What it takes" className="grid gap-1">
+      <dl className="grid grid-cols-3 gap-x-4 border-t border-ink pt-1">
+        {rows.map(([name, value]) => (
+          <div key={name}>
+            <dt className="text-xs text-faint">{name}</dt>
+            <dd className="figure m-0">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="m-0 text-sm">
+        Against each letter by itself: {saved.words}.{" "}
+        {search.exact ? "The order is the best there is of these rows." : "The order is the best found within bounds."}
+      </p>
+    </section>
+  );
+}
+
+export function PartScreen() {
+  const [typed, setTyped] = useState<Typed>(begun);
+  const [looked, setLooked] = useState<Answer["operations"][number] | null>(null);
+  const machines = useMachines();
+  const materials = useMaterials();
+  useEffect(() => {
+    document.title = `The Part: ${typed.name}`;
+    keep(typed);
+  }, [typed]);
+  // The first of the shop's machines and metals stand until others are chosen.
+  const whole: Typed = { ...typed, machine: typed.machine || (machines.data?.[0]?.id ?? ""), material: typed.material || (materials.data?.[0]?.id ?? "") };
+  const asked = useSettled(JSON.stringify(requestOf(whole)));
+  const found = useQuery({
+    queryKey: ["part", asked],
+    queryFn: ({ signal }) => api.part(JSON.parse(asked) as object, signal),
+    enabled: asked !== "null",
+    retry: false,
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+  });
+  useEffect(() => setLooked(null), [found.data]);
+  const stale = found.isFetching || asked !== JSON.stringify(requestOf(whole));
+  return (
+    <main className="mx-auto grid max-w-[115rem] gap-3 px-3 pb-8 wide:px-5">
+      <h1 className="sr-only">The Part: many holes planned together</h1>
+      <Head typed={whole} onType={setTyped} />
+      <Features typed={whole} onType={setTyped} />
+      {found.error && (
+        <p role="alert" className="m-0 text-vermilion first-letter:uppercase">
+          {inWords(found.error)}
+        </p>
+      )}
+      {machines.data?.length === 0 && <p>No machine stands in the shop yet: describe one there first.</p>}
+      <div role="status" className="min-h-5 text-sm text-faint">
+        {stale && asked !== "null" ? "Planning…" : ""}
+      </div>
+      {found.data && !found.error && (
+        <div className={`grid gap-x-8 gap-y-4 wide:grid-cols-[minmax(0,36rem)_minmax(0,1fr)] ${stale ? "stale" : ""}`}>
+          <div className="grid content-start gap-3">
+            <PlanView answer={found.data} wide={Number(whole.wide)} high={Number(whole.high)} looked={looked} />
+            <Told answer={found.data} />
+            <Sums answer={found.data} />
+          </div>
+          <Operations answer={found.data} looked={looked} onLook={setLooked} />
+        </div>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,1 @@
+export { PartScreen as default } from "./Screen";

@@ -1,0 +1,101 @@
+/** The head of the part as a sentence, and its features, a row each. */
+import { useMachines, useMaterials } from "../../../job/queries";
+import { words } from "../../../job/words";
+import { type Typed, type Row, withRow } from "../model";
+
+type Props = { typed: Typed; onType: (typed: Typed) => void };
+
+function Word({ label, value, width, onChange }: { label: string; value: string; width: string; onChange: (value: string) => void }) {
+  return (
+    <input
+      className={`plate-field figure ${width}`}
+      aria-label={label}
+      value={value}
+      autoComplete="off"
+      spellCheck={false}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  );
+}
+
+export function Head({ typed, onType }: Props) {
+  const machines = useMachines();
+  const materials = useMaterials();
+  const put = (part: Partial<Typed>) => onType({ ...typed, ...part });
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-2 text-lg leading-loose">
+      Make
+      <Word label="Name of the part" value={typed.name} width="!w-44" onChange={(name) => put({ name })} />,
+      <Word label="Width, mm" value={typed.wide} width="!w-16" onChange={(wide) => put({ wide })} />×
+      <Word label="Height, mm" value={typed.high} width="!w-16" onChange={(high) => put({ high })} />×
+      <Word label="Thickness, mm" value={typed.thickness} width="!w-14" onChange={(thickness) => put({ thickness })} /> mm, of
+      <select className="plate-field !w-64" aria-label="Metal" value={typed.material} onChange={(event) => put({ material: event.target.value })}>
+        {materials.data?.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+      on
+      <select className="plate-field !w-52" aria-label="Machine" value={typed.machine} onChange={(event) => put({ machine: event.target.value })}>
+        {machines.data?.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+      ,
+      <select className="plate-field !w-40" aria-label="What is wanted" value={typed.want} onChange={(event) => put({ want: event.target.value })}>
+        {Object.entries(words().wishes).map(([id, label]) => (
+          <option key={id} value={id}>
+            {label}
+          </option>
+        ))}
+      </select>
+    </p>
+  );
+}
+
+export function Features({ typed, onType }: Props) {
+  const put = (place: number, part: Partial<Row>) => onType({ ...typed, rows: typed.rows.map((row, k) => (k === place ? { ...row, ...part } : row)) });
+  return (
+    <section aria-label="Features" className="grid gap-1">
+      <h2 className="heading border-b border-ink">Holes, a letter each</h2>
+      {typed.rows.map((row, place) => (
+        <div key={place} className="grid grid-cols-[2rem_7rem_4.5rem_auto_1fr_auto] items-end gap-x-2 max-wide:grid-cols-[2rem_1fr_4.5rem_auto]">
+          <b className="figure pb-1 text-lg">{row.letter}</b>
+          <label className="grid text-xs text-faint">
+            hole as drawn
+            <Word label={`Hole ${row.letter} as drawn`} value={row.hole} width="text-base text-ink" onChange={(hole) => put(place, { hole })} />
+          </label>
+          <label className="grid text-xs text-faint">
+            depth, mm
+            <Word label={`Depth of ${row.letter}, mm`} value={row.depth} width="text-base text-ink" onChange={(depth) => put(place, { depth })} />
+          </label>
+          <label className="flex min-h-9 items-center gap-1 text-sm">
+            <input type="checkbox" checked={row.through} onChange={(event) => put(place, { through: event.target.checked })} />
+            through
+          </label>
+          <label className="grid text-xs text-faint max-wide:col-span-3">
+            where, mm from the zero
+            <Word label={`Places of ${row.letter}`} value={row.places} width="text-base text-ink" onChange={(places) => put(place, { places })} />
+          </label>
+          <button
+            type="button"
+            className="chip text-sm"
+            aria-label={`Take ${row.letter} out`}
+            onClick={() => onType({ ...typed, rows: typed.rows.filter((_, k) => k !== place) })}
+          >
+            take out
+          </button>
+        </div>
+      ))}
+      <div className="flex flex-wrap items-center gap-3">
+        <button type="button" className="chip font-semibold" onClick={() => onType(withRow(typed))}>
+          Another letter
+        </button>
+        <span className="text-sm text-faint">Places: 15, 15; 105, 15 · line 4 x 30 at 10, 20 · grid 3 x 2, 40 x 25 at 15, 15 · circle 6 on 80 at 60, 40</span>
+      </div>
+    </section>
+  );
+}

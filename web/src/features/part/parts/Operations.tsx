@@ -1,0 +1,74 @@
+/** The operations in order: the tool, what it is set to, which holes it makes, and what is changed before it. */
+import { useUnits } from "../../../job/provider";
+import { show, speed, time } from "../../../job/units";
+import { TEXT, VERDICTS } from "../../../job/Verdict";
+import type { Answer } from "../model";
+
+type Operation = Answer["operations"][number];
+
+/** What is changed before an operation, in words. */
+export function changed({ change }: Operation): string {
+  const found = [
+    change.tool && "tool",
+    change.speed && "speed",
+    change.stops > 0 && (change.stops > 1 ? `stop, ${change.stops} times` : "stop"),
+    change.moves > 0 && `move ${change.moves} times`,
+  ].filter(Boolean);
+  return found.length ? `Change ${found.join(", ")}: ${time(change.s)}` : "";
+}
+
+/** The worst verdict of an operation. */
+const ORDER = ["holds", "tight", "gives-way", "cannot", "unknown"] as const;
+function worst(operation: Operation) {
+  const checks = operation.features.flatMap((one) => (one.check ? [one.check] : []));
+  return checks.sort((a, b) => ORDER.indexOf(b.verdict) - ORDER.indexOf(a.verdict) || b.use - a.use)[0];
+}
+
+type Props = { answer: Answer; looked: Operation | null; onLook: (operation: Operation | null) => void };
+
+export function Operations({ answer, looked, onLook }: Props) {
+  const system = useUnits();
+  const tool = (number: number | null) => answer.tools.find((one) => one.number === number)?.words;
+  return (
+    <ol className="grid gap-0" aria-label="Operations in order">
+      {answer.operations.map((one, place) => {
+        const check = worst(one);
+        const set =
+          one.speed_rpm === null
+            ? "by hand"
+            : `${speed(one.speed_rpm)}, ${one.hand_force_n ? `pull ${show(one.hand_force_n, "N", system, 2)}` : show(one.feed_mm_rev, "mm/rev", system, 2)}`;
+        return (
+          <li key={place} className="border-b border-rule">
+            {changed(one) && <p className="m-0 pt-1 text-sm text-bronze">{changed(one)}</p>}
+            <button
+              type="button"
+              className={`tap grid w-full grid-cols-[2rem_1fr_auto] gap-x-2 py-1 text-left hover:bg-paper ${looked === one ? "bg-paper" : ""}`}
+              aria-pressed={looked === one}
+              onClick={() => onLook(looked === one ? null : one)}
+            >
+              <span className="figure font-bold text-bronze">{one.tool === null ? "–" : `T${one.tool}`}</span>
+              <span>
+                <span className="block font-semibold first-letter:uppercase">
+                  {one.kind} {one.features.map((feature) => `${feature.letter}${feature.places.length > 1 ? ` × ${feature.places.length}` : ""}`).join(", ")}
+                </span>
+                <span className="block text-sm text-faint">
+                  {[
+                    tool(one.tool),
+                    set,
+                    ...one.features.map((feature) => (feature.stop_mm === null ? "" : `${feature.letter} stop ${show(feature.stop_mm, "mm", system)}`)),
+                  ]
+                    .filter(Boolean)
+                    .join(" · ")}
+                </span>
+              </span>
+              <span className="text-right text-sm">
+                {check && <span className={`block font-semibold ${TEXT[check.verdict]}`}>{VERDICTS[check.verdict]}</span>}
+                <span className="figure text-faint">{time(one.times_s)}</span>
+              </span>
+            </button>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
