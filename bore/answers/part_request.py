@@ -6,6 +6,7 @@ from typing import Any
 
 from bore.answers.plan_request import Asked, read_plan
 from bore.base.errors import BadInput
+from bore.job.cutter_kinds import cutter_kinds
 from bore.part.model import Feature, Obstacle, Part, Point, Setup
 from bore.part.places import edge_mm, neighbour_mm
 from bore.part.typed import read_places
@@ -167,6 +168,21 @@ def _features(rows: Any, setups: tuple[Setup, ...]) -> tuple[Feature, ...]:
         strange = [letter for letter in one.after if letter not in letters or letter == one.letter]
         if strange:
             raise BadInput.at(f"features[{place}].after", f"“{strange[0]}” is no other feature; accepted: {', '.join(letters)}")
+        if one.letter in _before(one, found):
+            raise BadInput.at(f"features[{place}].after", "goes round in a circle; accepted: what comes before it")
+    return found
+
+
+def _before(feature: Feature, features: tuple[Feature, ...]) -> set[str]:
+    """Every letter that has to come before a feature."""
+    by_letter = {one.letter: one for one in features}
+    found: set[str] = set()
+    ahead = list(feature.after)
+    while ahead:
+        letter = ahead.pop()
+        if letter not in found:
+            found.add(letter)
+            ahead += by_letter[letter].after if letter in by_letter else ()
     return found
 
 
@@ -190,7 +206,11 @@ def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
     hole |= {name: row[name] for name in ("entry", "entry_angle_deg") if row.get(name) is not None}
     plan = {"hole": row["hole"]} | {name: row[name] for name in (*OF_PLAN, "pinned_mm") if row.get(name) is not None}
     after = tuple(str(one) for one in _list(row.get("after"), f"{at}.after", MOST_FEATURES))
-    asked = {"hole": hole, "plan": plan, "family": row.get("family")}
+    family = row.get("family")
+    drills = [kind.id for kind in cutter_kinds().values() if kind.drills]
+    if family is not None and family not in drills:
+        raise BadInput.at(f"{at}.family", f"accepted: {', '.join(drills)}")
+    asked = {"hole": hole, "plan": plan, "family": family}
     return Feature(
         letter,
         row["hole"],

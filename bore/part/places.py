@@ -10,6 +10,8 @@ from bore.limits.break_out import WALL
 from bore.part.model import Feature, Part, Point, Setup
 
 Severity = Literal["stops", "look", "note"]
+SEVERITIES: tuple[Severity, ...] = ("stops", "look", "note")
+MOST_FINDINGS = 300
 SOFT_WALL, HARD_WALL = WALL
 # Nearer than this two places are one, mm; a wall thinner than this never stands, mm; half a drill chuck's width (common practice).
 SAME_MM, LEAST_WALL_MM, CHUCK_MM = 0.01, 1.0, 30.0
@@ -35,7 +37,8 @@ def findings(part: Part) -> list[Finding]:
         for feature in here:
             for number, place in enumerate(feature.places_mm, start=1):
                 found += _alone(setup, feature, number, place)
-    return found
+    # What stops first; of very many the first few hundred say enough.
+    return sorted(found, key=lambda one: SEVERITIES.index(one.severity))[:MOST_FINDINGS]
 
 
 def _between(features: list[Feature]) -> Iterator[Finding]:

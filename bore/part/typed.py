@@ -45,6 +45,8 @@ def _pattern(text: str, at: str) -> tuple[Point, ...] | None:
             raise BadInput.at(at, f"accepted: at most {MOST_HOLES} places")
         points = grid(columns, rows, float(match["a"]), float(match["b"] or match["a"])).points_mm
     elif match := _CIRCLE.match(text):
+        if float(match["d"]) <= 0:
+            raise BadInput.at(at, "a bolt circle has a diameter above nought")
         points = circle(_count(match["n"], at), float(match["d"]), float(match["first"] or 0.0)).points_mm
     else:
         return None

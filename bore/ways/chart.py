@@ -18,7 +18,7 @@ from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kinds
 from bore.job.job import Job
 from bore.limits.judgement import TIGHT
-from bore.machines.kinds import HAND_FEEDS, machine_kind
+from bore.machines.kinds import HAND_FEEDS, machine_kinds
 from bore.materials.table import all_materials
 from bore.quantities.drill_sizes import GAUGE_INCHES, SAME_NAME_MM, STANDARD_SIZES, size_words
 from bore.quantities.fits import reaming_allowance_mm
@@ -83,7 +83,7 @@ class Largest:
 def series_mm(name: str, crib: list[Case], family: str) -> list[float]:
     """The sizes of a series, rising: those of the crib's cutters of a family, or a standard one (ASME B94.11M for numbers and letters)."""
     if name == "crib":
-        return sorted({round(float(one["diameter_mm"]), 4) for one in crib if one.get("family") == family and one.get("diameter_mm")})
+        return sorted({round(_size(one), 4) for one in crib if one.get("family") == family and 0.1 <= _size(one) <= 150})
     if name == "metric":
         return [k / 2 for k in range(2, 27)] + [float(k) for k in range(14, 33)]
     if name == "number":
@@ -168,10 +168,9 @@ def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: f
     before = _before(family)
     if before:
         hole["start_diameter_mm"] = tap_drill_mm(size_mm) if before == THREAD else round(size_mm - reaming_allowance_mm(size_mm), 3)
-    kind = machine_kind(str(machine.get("kind")))
-    mark = kind.first_mark
-    if cutter_kinds()[family].drills:
-        hole["start"] = {"kind": mark}
+    kind = machine_kinds().get(str(machine.get("kind")))
+    if kind is not None and cutter_kinds()[family].drills:
+        hole["start"] = {"kind": kind.first_mark}
     setting = {
         "speed_rpm": 100,
         **(
@@ -198,9 +197,15 @@ def _any_feed(family: str, size_mm: float) -> float:
 
 def _cutters(crib: list[Case], family: str, size_mm: float) -> list[Case]:
     """The crib's cutters of a size, sharp ones before used; one of the usual kind where it has none."""
-    same = [one for one in crib if one.get("family") == family and abs(float(one.get("diameter_mm") or 0) - size_mm) <= SAME_SIZE_MM]
+    same = [one for one in crib if one.get("family") == family and abs(_size(one) - size_mm) <= SAME_SIZE_MM]
     same.sort(key=lambda one: one.get("wear") in ("used", "dull"))
     return same[:MOST_ALIKE] or [usual_cutter(family, size_mm)]
+
+
+def _size(cutter: Case) -> float:
+    """A cutter's diameter, mm; nought where its record has none that is a figure."""
+    size = cutter.get("diameter_mm")
+    return float(size) if isinstance(size, int | float) and not isinstance(size, bool) else 0.0
 
 
 def usual_cutter(family: str, size_mm: float) -> Case:
@@ -232,7 +237,7 @@ def read_materials(ids: Any) -> list[str]:
     if not isinstance(ids, list) or not 1 <= len(ids) <= MOST_METALS:
         raise BadInput.at("materials", f"accepted: 1 to {MOST_METALS} metals")
     for one in ids:
-        if one not in all_materials():
+        if not isinstance(one, str) or one not in all_materials():
             raise BadInput.at("materials", f"“{str(one)[:40]}” is no metal of the table")
     return list(dict.fromkeys(ids))
 

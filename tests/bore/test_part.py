@@ -273,6 +273,15 @@ def test_clamps_parallels_and_places_that_were_not_said() -> None:
         ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "places": {"list_mm": [[0]]}}]}, "features[0].places.list_mm[0]"),
         ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "after": ["Q"]}]}, "features[0].after"),
         ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "setup": "9"}]}, "features[0].setup"),
+        ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "family": {"a": 1}}]}, "features[0].family"),
+        (
+            {"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "places": {"text": "circle 9 on 0 at 0, 0"}}]},
+            "features[0].places.text",
+        ),
+        (
+            {"features": [{"letter": one, "hole": "9", "depth_mm": 5, "after": [other]} for one, other in ("AB", "BC", "CA")]},
+            "features[0].after",
+        ),
         ({"setups": [{"id": "1", "turned": "z"}]}, "setups[0].turned"),
         ({"wish": {"want": "fast"}}, "wish.want"),
         ({"machine": 3}, "machine"),

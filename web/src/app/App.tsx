@@ -1,7 +1,7 @@
 /** The frame around every screen: name, units, theme, keys. */
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { BrowserRouter, NavLink, Route, Routes, useNavigate } from "react-router";
 
@@ -113,6 +113,16 @@ function Frame() {
   const me = useMe();
   const navigate = useNavigate();
   const [menu, setMenu] = useState(false);
+  const menuBox = useRef<HTMLDivElement>(null);
+  // What a screen puts into the menu belongs to the screen: its clicks are heard on the page itself.
+  useEffect(() => {
+    const close = (event: Event) => {
+      if (event.target instanceof Element && event.target.closest("button")) setMenu(false);
+    };
+    const box = menuBox.current;
+    box?.addEventListener("click", close);
+    return () => box?.removeEventListener("click", close);
+  }, []);
   const [keysOn, setKeysOn] = useState(() => localStorage.getItem("keys") !== "off");
   const switchKeys = (on: boolean) => {
     localStorage.setItem("keys", on ? "on" : "off");
@@ -176,10 +186,8 @@ function Frame() {
         </button>
         <div
           id="menu"
+          ref={menuBox}
           className={`order-last w-full flex-wrap items-center gap-x-4 border-t border-rule pb-1 wide:order-none wide:ml-auto wide:flex wide:w-auto wide:border-0 wide:pb-0 ${menu ? "flex" : "hidden"}`}
-          onClick={(event) => {
-            if ((event.target as Element).closest("button")) setMenu(false);
-          }}
         >
           <div id={ACTIONS} className="flex flex-wrap items-center gap-1.5 py-1 text-sm wide:py-0" />
           <div className="flex items-center text-sm">

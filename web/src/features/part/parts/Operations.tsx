@@ -30,7 +30,7 @@ export function Operations({ answer, looked, onLook }: Props) {
   const system = useUnits();
   const tool = (number: number | null) => answer.tools.find((one) => one.number === number)?.words;
   return (
-    <ol className="grid gap-0" aria-label="Operations in order">
+    <ol className="grid content-start" aria-label="Operations in order">
       {answer.operations.map((one, place) => {
         const check = worst(one);
         const set =
