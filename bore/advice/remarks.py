@@ -63,7 +63,7 @@ def _feed(check: Check) -> Iterator[str]:
     if not check.bites:
         yield "The drill does not bite at this force: it only polishes, and hardens some metals."
     elif check.columns.hand_force_n is not None and check.result.loads.feed_mm_rev > check.columns.overfed_mm_rev:
-        yield "Too heavy a hand: lean lighter before the drill digs in."
+        yield "Too heavy a hand: go lighter before the drill digs in."
     if check.columns.family.force_share is not None and start:
         yield "A gun drill's pilot guides it; it cuts as from solid behind it."
 

@@ -16,7 +16,7 @@ from bore.job.job import Job, Setting
 from bore.limits.judgement import HOLDS, TIGHT, rank, verdict_within
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import HAND_FEEDS
+from bore.machines.kinds import HAND_FEEDS, HAND_VERBS
 from bore.mechanics import kinematics, spindle
 
 Array = NDArray[np.float64]
@@ -59,6 +59,11 @@ def stage_words(job: Job, speed_rpm: float) -> str:
             named = stage.name and f"{stage.speed_rpm:g} rpm" not in stage.name
             return f"{stage.name}, {speed_rpm:g} rpm" if named else f"{speed_rpm:g} rpm"
     return f"{float(f'{speed_rpm:.4g}'):g} rpm"
+
+
+def hand_words(job: Job, force_n: float) -> str:
+    """A hand's force as what the hand does: `pulling 150 N`."""
+    return f"{HAND_VERBS[job.machine.feed.kind]}ing {force_n:g} N"
 
 
 def feed_words(job: Job, feed_mm_rev: float, speed_rpm: float) -> str:
@@ -159,7 +164,7 @@ def book_setting(job: Job) -> tuple[Job, str]:
     if columns.family.leant_on(job.machine.feed.kind):
         force = leaning_n(columns)
         setting = with_feed(job.setting, hand_force_n=force)
-        return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, leaning {force:g} N"
+        return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, {hand_words(job, force)}"
     feeds = real_feeds(job, columns)
     book = float(columns.book_feed_mm_rev)
     stepped = job.machine.feed.kind == "power-steps" and bool(job.machine.feed.steps_mm_rev)
@@ -231,7 +236,7 @@ def _best_of_each(jobs: list[Job], over: Columns, result: Result, axes: tuple[Ar
         at = (place, int(row), int(column))
         value, speed = float(rows[place, row]), float(speeds[column])
         setting = with_feed(job.setting, hand_force_n=value) if by_hand else with_feed(job.setting, feed_mm_rev=value)
-        words = f"at {stage_words(job, speed)}, " + (f"leaning {value:g} N" if by_hand else feed_words(job, value, speed))
+        words = f"at {stage_words(job, speed)}, " + (hand_words(job, value) if by_hand else feed_words(job, value, speed))
         changed = replace(job, setting=replace(setting, speed_rpm=speed))
         judged = int(verdicts[at]), int(tightest[at]), float(uses[at])
         found.append(Best(changed, *judged, float(times[at]), speed, float(feeds[at]), value if by_hand else None, words))

@@ -44,7 +44,7 @@ LIMIT = Limit(
     id="hand",
     failure="too heavy for the hand",
     thing="hand",
-    question="Can a hand lean this hard, hole after hole?",
+    question="Can a hand pull or push this hard, hole after hole?",
     reads=(
         "machine.feed.lever_length_mm",
         "machine.feed.pinion_radius_mm",

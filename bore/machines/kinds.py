@@ -6,6 +6,8 @@ from typing import Any
 
 from bore.base.sources import rows, source
 
+# What a hand does to the drill by each feed it makes.
+HAND_VERBS = {"hand-lever": "pull", "magnet-rack": "pull", "tailstock": "wind", "push": "push"}
 HAND_FEEDS = ("hand-lever", "magnet-rack", "tailstock", "push")
 # A tailstock screw does not give way like a hand on a lever.
 FREE_HANDS = ("hand-lever", "magnet-rack", "push")

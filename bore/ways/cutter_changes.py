@@ -18,7 +18,7 @@ from bore.job.job import Job
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import TIGHT
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import HAND_FEEDS
+from bore.machines.kinds import HAND_FEEDS, HAND_VERBS
 from bore.quantities.drill_sizes import a_size, size_words
 from bore.ways.candidate import PILOT_S, Candidate, changed_cutter, changed_hole, changed_machine
 
@@ -141,7 +141,9 @@ def _eased(change: Candidate) -> Candidate:
         return change
     lighter = replace(job, setting=with_feed(job.setting, hand_force_n=usual))
     changes = dict(change.changes) | {"setting.hand_force_n": usual}
-    return replace(change, job=lighter, sentence=f"{change.sentence}, then lean {usual:g} N", changes=changes)
+    return replace(
+        change, job=lighter, sentence=f"{change.sentence}, then {HAND_VERBS[lighter.machine.feed.kind]} {usual:g} N", changes=changes
+    )
 
 
 def _pilot_goes(job: Job, diameter_mm: float) -> bool:

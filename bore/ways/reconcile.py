@@ -18,7 +18,7 @@ from bore.check.book_values import usual_hand_force_n
 from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kind
 from bore.loads.assemble import columns_of
-from bore.machines.kinds import FREE_HANDS, HAND_FEEDS, holds_on, machine_kind
+from bore.machines.kinds import FREE_HANDS, HAND_FEEDS, HAND_VERBS, holds_on, machine_kind
 from bore.quantities.threads import coarse_pitch_mm
 
 Case = dict[str, Any]
@@ -225,7 +225,7 @@ def _choose_feed(case: Case, had: Case, old_speed: float, moved: list[Moved]) ->
         with silent():
             force = usual_hand_force_n(columns_of(read_case(_with_any_feed(case))))
         setting["hand_force_n"] = round(force)
-        moved.append(Moved("feed", f"fed by hand now: leaning {force:.0f} N"))
+        moved.append(Moved("feed", f"fed by hand now: {HAND_VERBS[feed['kind']]}ing {force:.0f} N"))
         return
     if per_rev is None:
         per_rev = _book_feed(case)

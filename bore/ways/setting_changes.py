@@ -13,6 +13,7 @@ from bore.check.evaluate import Result, evaluate
 from bore.cutters.registry import family_of
 from bore.job.columns import Columns
 from bore.job.job import Job
+from bore.machines.kinds import HAND_VERBS
 from bore.ways.candidate import Candidate
 
 # Speeds nearer than this are the same step.
@@ -84,7 +85,7 @@ def _by_hand(job: Job, speed: float, force: float, now_speed: float, now_force: 
         changes["setting.speed_rpm"] = speed
         setting = replace(setting, speed_rpm=speed)
     if force != now_force:
-        words.append(f"lean {'harder' if force > now_force else 'lighter'}: {force:g} N")
+        words.append(f"{HAND_VERBS[job.machine.feed.kind]} {'harder' if force > now_force else 'lighter'}: {force:g} N")
         changes["setting.hand_force_n"] = force
         setting = with_feed(setting, hand_force_n=force)
     kind = "speed and force" if len(words) == 2 else "speed" if "setting.speed_rpm" in changes else "force"

@@ -334,7 +334,7 @@ def test_what_a_hand_cannot_feel_follows_its_travel() -> None:
     assert 0.1 < reamed["setting"]["feed_mm_rev"] < 0.5
     assert book_setting(read_case(reamed))[1].endswith("s for the depth")
     drilled = case | {"cutter": {"family": "twist", "diameter_mm": 8.0}}
-    assert "leaning" in book_setting(read_case(drilled))[1]
+    assert "pulling" in book_setting(read_case(drilled))[1]
     on_a_lathe = drilled | {"machine": wound, "setting": {"speed_rpm": 260, "feed_mm_rev": 0.1}}
     assert "a turn of the wheel in" in book_setting(read_case(on_a_lathe))[1]
 

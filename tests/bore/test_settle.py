@@ -67,7 +67,7 @@ def test_another_machine_takes_its_nearest_speed_and_a_hand_takes_over() -> None
     assert settled.case["setting"]["speed_rpm"] == 500  # 640 is 1.28 times 500, 900 is 1.41 times 640
     assert 0 < settled.case["setting"]["hand_force_n"] <= 150
     assert "wanted 640" in moved(settled)["speed"]
-    assert "leaning" in moved(settled)["feed"]
+    assert "pulling" in moved(settled)["feed"]
     assert answered(settled.case)["verdict"]
 
 

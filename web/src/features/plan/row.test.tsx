@@ -111,7 +111,7 @@ describe("the row of sections", () => {
   it("says under each its setting, stop, time, cost and tightest limit", () => {
     row([step("drill", { cut: cut({ pecks_mm: [10, 20], hand_force_n: 140 }) }), hand]);
     const first = within(screen.getAllByRole("listitem")[0] as HTMLElement);
-    for (const words of ["belt D, 310 rpm", "lean 140 N", "stop 24.1 mm", "out at 10, 20", "12 s", "overloads the motor"])
+    for (const words of ["belt D, 310 rpm", "pull 140 N", "stop 24.1 mm", "out at 10, 20", "12 s", "overloads the motor"])
       expect(first.getByText(words, { exact: false })).toBeTruthy();
     expect(first.getByText("Holds")).toBeTruthy();
     expect(within(screen.getAllByRole("listitem")[1] as HTMLElement).getByText("by hand")).toBeTruthy();
