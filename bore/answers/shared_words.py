@@ -16,6 +16,7 @@ from bore.materials.material import metal_word
 from bore.materials.table import all_materials
 from bore.plan.task import WANT_LABELS
 from bore.plan.times import BY_HAND, DRILLING, KIND_WORDS
+from bore.ways.chart import KIND_NAMES
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -116,6 +117,7 @@ class SharedWords:
     wishes: dict[str, str]
     everyday_metals: list[EverydayMetal]
     symptoms: list[SymptomWords]
+    chart_kinds: dict[str, str]
     metal_groups: list[str]
 
 
@@ -164,5 +166,6 @@ def shared_words() -> SharedWords:
             EverydayMetal(group=row["group"], id=row["material"], called=row["called"]) for row in rows("everyday_metals.csv")
         ],
         symptoms=symptom_words(),
+        chart_kinds=KIND_NAMES,
         metal_groups=list(dict.fromkeys(metal_word(row.material) for row in all_materials().values())),
     )

@@ -29,6 +29,7 @@ Case = dict[str, Any]
 # What a chart may be of: the family that cuts, and for what the hole it goes into is left.
 _KINDS = {row["kind"]: row for row in rows("chart_kinds.csv")}
 KINDS = {kind: row["family"] for kind, row in _KINDS.items()}
+KIND_NAMES = {kind: row["words"] for kind, row in _KINDS.items()}
 DRILL, THREAD = "drill", "thread"
 SERIES = ("crib", "metric", "number", "letter", "fraction")
 MOST_SIZES, MOST_METALS, MOST_CELLS = 200, 12, 1500

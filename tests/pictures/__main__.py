@@ -116,13 +116,13 @@ def whats_wrong(page: Page) -> None:
 
 
 @view(DESK)
-def compare(page: Page) -> None:
-    bench(page)
-    page.get_by_role("button", name=re.compile("Kept checks")).click()
-    for name in ("Winch bed", "Ramp splice"):
-        page.get_by_label(f"Compare with {name}").check()
-    page.get_by_role("button", name=re.compile("beside the one")).click()
-    expect(page.get_by_role("dialog", name="Checks side by side")).to_be_visible()
+def chart(page: Page) -> None:
+    page.goto("/chart")
+    page.get_by_label("Machine").select_option("c2")
+    for name in ("metric", "Cast iron"):
+        page.get_by_role("button", name=name).click()
+    expect(page.get_by_role("rowheader", name="10 mm", exact=True)).to_be_visible()
+    expect(page.get_by_role("columnheader", name="Cast iron")).to_be_visible()
 
 
 @view(SHEET)

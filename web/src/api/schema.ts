@@ -1545,6 +1545,10 @@ export interface components {
             everyday_metals: components["schemas"]["EverydayMetal"][];
             /** Symptoms */
             symptoms: components["schemas"]["SymptomWords"][];
+            /** Chart Kinds */
+            chart_kinds: {
+                [key: string]: string;
+            };
             /** Metal Groups */
             metal_groups: string[];
             /** Roles */

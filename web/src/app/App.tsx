@@ -17,12 +17,14 @@ import { SignIn } from "./SignIn";
 
 const Plan = lazy(() => import("../features/plan"));
 const Part = lazy(() => import("../features/part"));
+const Chart = lazy(() => import("../features/chart"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address. */
 const SCREENS = [
   ["Bench", "b", "/"],
   ["Plan", "p", "/plan"],
   ["Part", "a", "/part"],
+  ["Chart", "c", "/chart"],
   ["Shop", "s", "/shop"],
 ] as const;
 
@@ -213,6 +215,7 @@ function Frame() {
           <Routes>
             <Route path="/plan" element={<Plan />} />
             <Route path="/part" element={<Part />} />
+            <Route path="/chart" element={<Chart />} />
             <Route path="/shop/*" element={<Shop />} />
             <Route path="*" element={<Bench keysOn={keysOn} />} />
           </Routes>

@@ -25,6 +25,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["g b", "to the Bench’s sentence"],
   ["g p", "to the Plan"],
   ["g a", "to the Part"],
+  ["g c", "to the wall Chart"],
   ["g s", "to the Shop"],
   ["u", "mm or inch"],
   ["Ctrl Z", "undo"],

@@ -1,0 +1,1 @@
+export { ChartScreen as default } from "./Screen";
