@@ -219,6 +219,8 @@ def test_a_disk_that_takes_nothing_more_loses_nothing_and_comes_back_by_itself(t
     with room again it writes, without being started anew."""
     server = Server(tmp_path)
     server.begin_with(demo_database)
+    # What Python itself would write, its compiled modules, would be cut short too, and be there for every later start.
+    server.environment["PYTHONDONTWRITEBYTECODE"] = "1"
     server.start()
     assert server.process is not None
 
