@@ -62,14 +62,15 @@ const POINT_LABEL = 150;
 const LETTER = 5.6;
 
 /** Ground the words keep off: the operating point, the real settings, and the recommended one with its label. */
-function kept(window: Window, x: Scale, y: Scale): Box[] {
+function kept(window: Window, x: Scale, y: Scale, plot: Plot): Box[] {
   const { point, recommended } = window;
   const found: Box[] = window.settings.map((one) => ({ x: x(one.speed_rpm), y: y(one.feed_mm_rev), width: 16, height: 13 }));
   if (point) found.push({ x: x(point.speed_rpm), y: y(point.feed_mm_rev), width: 28, height: 28 });
   if (recommended) {
     const middle = x(recommended.speed_rpm);
     const side = isRight(window, x) ? -1 : 1;
-    found.push({ x: middle + (side * POINT_LABEL) / 2, y: y(recommended.feed_mm_rev), width: POINT_LABEL + 20, height: 18 });
+    found.push({ x: middle + (side * POINT_LABEL) / 2, y: y(recommended.feed_mm_rev), width: 24, height: 18 });
+    found.push({ x: middle + (side * POINT_LABEL) / 2, y: bestWordsY(window, x, y, plot), width: POINT_LABEL + 20, height: 18 });
   }
   return found;
 }
@@ -104,12 +105,26 @@ function groundAt(window: Window, x: Scale, y: Scale): (px: number, py: number) 
 const SIDEWAYS = [0, 30, -30, 60, -60, 100, -100, 150, -150];
 const UPWARDS = [0, 8, -8, 16, -16, 26, -26, 38, -38, 52, -52];
 
+/** The room the setting's mark takes, and how far the best one's words move out of its way. */
+const [POINT_ROOM, LIFT] = [20, 22];
+
+/** How high the best point's words stand: beside it, or where the setting would lie on them above it, or below where there is no room. */
+export function bestWordsY(window: Window, x: Scale, y: Scale, plot: Plot): number {
+  const { point, recommended } = window;
+  if (!recommended) return 0;
+  const [rx, ry] = [x(recommended.speed_rpm), y(recommended.feed_mm_rev)];
+  const aside = point ? (x(point.speed_rpm) - rx) * (isRight(window, x) ? -1 : 1) : -1;
+  const covered = point !== null && aside > 0 && aside < POINT_LABEL && Math.abs(y(point.feed_mm_rev) - ry) < POINT_ROOM;
+  if (!covered) return ry;
+  return ry - LIFT < plot.top + 8 ? ry + LIFT : ry - LIFT;
+}
+
 /** The name of the good ground, of a limit that closes everything, and of each limit where it speaks first: each wholly on its own ground, clear
  * of the others; one that finds no room is left to the ladder. */
 export function words(window: Window, x: Scale, y: Scale, plot: Plot): Word[] {
   const right = plot.right - (window.force_scale.length > 0 ? FORCE_SCALE : 2);
   const ground = groundAt(window, x, y);
-  const taken = kept(window, x, y);
+  const taken = kept(window, x, y, plot);
   const fits = (box: Box, tone: Ground): boolean => {
     const [left, end, top, bottom] = [box.x - box.width / 2, box.x + box.width / 2, box.y - box.height / 2, box.y + box.height / 2];
     if (left < plot.left + 2 || end > right || top < plot.top + 1 || bottom > plot.bottom - 1 || taken.some((one) => touch(box, one))) return false;

@@ -3,7 +3,7 @@ import type { PointerEvent } from "react";
 
 import type { System } from "../../job/types";
 import { show, speed } from "../../job/units";
-import { isRight } from "./Ground";
+import { bestWordsY, isRight } from "./Ground";
 import type { Axes, Window } from "./layout";
 import { Setting } from "./Setting";
 
@@ -17,9 +17,6 @@ type Props = {
   onGrab: (event: PointerEvent<SVGElement>) => void;
 };
 
-/** How far the best one's words reach, the room the setting's mark takes, and how far the words move out of its way. */
-const [WORDS_WIDE, POINT_ROOM, LIFT] = [150, 20, 22];
-
 export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }: Props) {
   const { point, recommended } = window;
   const apartEnough =
@@ -27,10 +24,6 @@ export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }
   const rx = recommended ? x(recommended.speed_rpm) : 0;
   const ry = recommended ? y(recommended.feed_mm_rev) : 0;
   const leftwards = isRight(window, x);
-  // Where the setting would lie on the best one's words, these stand above it, or below where there is no room.
-  const aside = point && recommended ? (x(point.speed_rpm) - rx) * (leftwards ? -1 : 1) : -1;
-  const under = point !== null && aside > 0 && aside < WORDS_WIDE && Math.abs(y(point.feed_mm_rev) - ry) < POINT_ROOM;
-  const wordsAt = under ? (ry - LIFT < plot.top + 8 ? ry + LIFT + 6 : ry - LIFT) : ry + 4;
   const colour = recommended?.verdict === "holds" ? "var(--green)" : "var(--bronze)";
   return (
     <g>
@@ -43,7 +36,7 @@ export function Points({ window, axes: { x, y, plot }, system, dragged, onGrab }
           {window.settings.length === 0 && <path d={`M${rx} ${ry - 5} l5 5 l-5 5 l-5 -5 Z`} fill={colour} />}
           <text
             x={rx + (leftwards ? -12 : 12)}
-            y={wordsAt}
+            y={bestWordsY(window, x, y, plot) + 4}
             textAnchor={leftwards ? "end" : "start"}
             fontSize="12"
             fontWeight="650"
