@@ -1,7 +1,7 @@
 """What is wrong: from what was seen, heard or felt and the job's own numbers, the likeliest causes and one thing to do now.
 
 A cause's score is the logarithm of how common it is, what the limits it shows itself in say of this job, what is known of drill, metal and
-machine, and how well it explains each thing seen (tables `causes.csv` and `symptom_causes.csv`, common practice); shares by softmax.
+machine, and how well it explains each thing seen (tables `causes.csv`, `job_flags.csv` and `symptom_causes.csv`, common practice); shares by softmax.
 """
 
 import math
@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.plain import listed
 from bore.base.sources import rows
 from bore.check.check import Check
 from bore.limits import BY_ID
@@ -69,6 +70,12 @@ def symptoms() -> dict[str, dict[str, str]]:
     """What may be seen, by its id and by the names it also goes by."""
     table = rows("symptom_causes.csv")
     return {row["symptom"]: row for row in table} | {row["also"]: row for row in table if row["also"]}
+
+
+@cache
+def flag_words() -> dict[str, str]:
+    """What is known of a job, by its flag, in words."""
+    return {row["flag"]: row["words"] for row in rows("job_flags.csv")}
 
 
 def _weights(text: str) -> dict[str, float]:
@@ -139,7 +146,7 @@ def _terms(row: dict[str, str], check: Check, flags: set[str], seen: list[str], 
         if (says := _says(check, limit_id)) is not None:
             words = BY_ID[limit_id].failure
             terms.append((weight * says, f"“{words}” is near" if says > 0 else f"“{words}” is far off"))
-    terms += [(weight, f"{flag.replace('_', ' ')}") for flag, weight in _weights(row["flags"]).items() if flag in flags]
+    terms += [(weight, flag_words()[flag]) for flag, weight in _weights(row["flags"]).items() if flag in flags]
     for names, sign in ((seen, 1), (not_seen, -1)):
         for name in names:
             shows = SHOWS[int(symptoms()[name][row["cause"]])]
@@ -187,8 +194,6 @@ def _cause(p: float, row: dict[str, str], terms: list[tuple[float, str]]) -> Cau
 
 
 def _known(field: str, names: object, accepted: tuple[str, ...]) -> None:
-    if not isinstance(names, list) or len(names) > MOST_ASKED:
-        raise BadInput.at(field, f"accepted: a list, at most {MOST_ASKED}")
-    for name in names:
+    for name in listed(names, field, MOST_ASKED):
         if name not in accepted:
             raise BadInput.at(field, f"“{str(name)[:40]}” is not known; accepted: {', '.join(accepted)}")

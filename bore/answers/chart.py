@@ -6,6 +6,7 @@ from typing import Any
 from bore.answers.plan_step import case_of
 from bore.answers.shape import number
 from bore.base.errors import BadInput
+from bore.base.plain import figure, known_fields
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS, Verdict
 from bore.limits.said import said_of_use
@@ -76,7 +77,7 @@ def chart_answer(data: Any) -> ChartAnswer:
     kind = data.get("kind", "drill")
     if kind not in KINDS:
         raise BadInput.at("kind", f"accepted: {', '.join(KINDS)}")
-    depth = _figure(data, "depth_d", 0.1, 20.0, DEPTH_D)
+    depth = figure(data.get("depth_d", DEPTH_D), "depth_d", 0.1, 20.0)
     sizes = read_sizes(data.get("sizes_mm", "crib"), parts["crib"], kind)
     return _chart(chart(parts, read_materials(data.get("materials")), sizes, kind, depth))
 
@@ -85,7 +86,7 @@ def capability_answer(data: Any) -> CapabilityAnswer:
     """What a machine can do, from its request. Raises BadInput naming the field."""
     parts = _parts(data, CAPABILITY_FIELDS)
     material = read_materials([data.get("material")])[0]
-    found = capability(parts, material, _figure(data, "depth_mm", 0.1, 2000.0, None))
+    found = capability(parts, material, figure(data.get("depth_mm"), "depth_mm", 0.1, 2000.0))
     return CapabilityAnswer(
         families=[
             FamilyLargest(family=one.family, from_solid_mm=one.from_solid_mm, with_pilot_mm=one.with_pilot_mm, first=one.first)
@@ -95,11 +96,7 @@ def capability_answer(data: Any) -> CapabilityAnswer:
 
 
 def _parts(data: Any, fields: tuple[str, ...]) -> Data:
-    if not isinstance(data, dict):
-        raise BadInput.at("chart", "must be an object")
-    for name in data:
-        if name not in fields:
-            raise BadInput.at(str(name)[:40], f"there is no such field; accepted: {', '.join(fields)}")
+    known_fields(data, fields, whole="chart")
     for name in ("machine", "yard", "coolant", "holding"):
         if name in data and not isinstance(data[name], dict):
             raise BadInput.at(name, "must be an object")
@@ -110,13 +107,6 @@ def _parts(data: Any, fields: tuple[str, ...]) -> Data:
         raise BadInput.at("yard.cutters", "must be a list of cutters")
     machine = data["machine"] | ({"coolant": data["coolant"]} if data.get("coolant") else {})
     return {"machine": machine, "holding": data.get("holding"), "crib": crib}
-
-
-def _figure(data: Data, name: str, low: float, high: float, usual: float | None) -> float:
-    value = data.get(name, usual)
-    if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
-        raise BadInput.at(name, f"accepted: {low:g} to {high:g}")
-    return float(value)
 
 
 def _chart(found: Chart) -> ChartAnswer:

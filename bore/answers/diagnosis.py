@@ -7,6 +7,7 @@ from bore.advice.diagnose import diagnose, symptoms
 from bore.answers.offers import WayOut, ways_out_answer
 from bore.answers.shape import number
 from bore.base.errors import BadInput
+from bore.base.plain import known_fields
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.ways.ways_out import ways_out
@@ -47,11 +48,7 @@ class DiagnosisAnswer:
 
 def diagnosis_answer(data: Any) -> DiagnosisAnswer:
     """The diagnosis of a case by what was seen. Raises BadInput naming the field."""
-    if not isinstance(data, dict):
-        raise BadInput.at("diagnose", "must be an object with case and seen")
-    for name in data:
-        if name not in FIELDS:
-            raise BadInput.at(str(name)[:40], f"there is no such field; accepted: {', '.join(FIELDS)}")
+    known_fields(data, FIELDS, whole="diagnose")
     if not isinstance(data.get("case"), dict):
         raise BadInput.at("case", "is needed, as an object")
     job = read_case(data["case"])

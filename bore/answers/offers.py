@@ -4,14 +4,14 @@ from dataclasses import dataclass, fields, is_dataclass
 from typing import Any
 
 from bore.answers.check import Answer, field_words, plain_answer
+from bore.answers.judged import judged
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.job.job import Job
 from bore.limits import BY_ID
-from bore.limits.judgement import VERDICTS, Verdict
-from bore.limits.said import said_of_use
+from bore.limits.judgement import Verdict
 from bore.plan import deep_hole
 from bore.program.read import read_program
 from bore.ways import match
@@ -175,16 +175,11 @@ def plain_record(value: Any) -> Any:
 
 
 def _way(way: Way) -> WayOut:
-    limit = BY_ID[way.tightest]
     return WayOut(
         kind=way.kind,
         sentence=way.sentence,
         changes={path: plain_record(value) for path, value in way.changes.items()},
-        verdict=VERDICTS[way.verdict],
-        tightest=way.tightest,
-        failure=limit.failure,
-        use=number(way.use),
-        said=said_of_use(way.verdict, way.use, limit.floor),
+        **judged(way.verdict, way.tightest, way.use),
         costs=shaped(Costs, way),
     )
 
@@ -199,10 +194,9 @@ def _pairing(pairing: match.Pairing, job: Job) -> PairingAnswer:
     return shaped(
         PairingAnswer,
         pairing,
-        verdict=VERDICTS[pairing.verdict],
         machine_name=job.yard.machines[pairing.machine].name,
         cutter_name=cutter_words(job.yard.cutters[pairing.cutter]),
-        said=said_of_use(pairing.verdict, pairing.use, BY_ID[pairing.tightest].floor),
+        **judged(pairing.verdict, pairing.tightest, pairing.use),
     )
 
 

@@ -1,20 +1,28 @@
 """A part, read: its set-ups, its features with their places, what is wanted; each feature's plan asked for as a single hole's is."""
 
 import math
+import re
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import replace
 from typing import Any
 
 from bore.answers.plan_request import Asked, read_plan
 from bore.base.errors import BadInput
+from bore.base.plain import figure, known_fields, listed, pair_mm, plain_text, points_mm
+from bore.case.fields import all_fields
 from bore.job.cutter_kinds import cutter_kinds
-from bore.part.model import Feature, Obstacle, Part, Point, Setup
+from bore.job.obstacle import read_obstacles
+from bore.part.model import Box, Feature, Part, Point, Setup
 from bore.part.places import edge_mm, neighbour_mm
+from bore.part.sides import EITHER
 from bore.part.typed import read_places
 from bore.plan.callout import Drawn, read_drawn
 from bore.plan.pattern import read_pattern
 from bore.plan.task import WANTS
 
 Data = dict[str, Any]
+_OWN = re.compile(r"^(?:case\.)?(?:plan|hole)\.")
 TOP = ("name", "material", "machine", "yard", "wish", "setups", "features")
 WISH = ("want", "mark_first", "deburr", "pinned_mm", "rate_per_h", "costs")
 SETUP = ("id", "zero", "outline_mm", "thickness_mm", "under", "under_mm", "keep_out_mm", "holding", "obstacles", "turned")
@@ -37,16 +45,13 @@ FEATURE = (
     "after",
 )
 OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread")
-EITHER = "either"
-UNDER = ("backing", "table", "parallels", "vice", "air")
-MOST_SETUPS, MOST_FEATURES, MOST_HOLES, MOST_CORNERS = 6, 26, 400, 200
-FURTHEST_MM = 10_000.0
+MOST_SETUPS, MOST_FEATURES, MOST_HOLES, MOST_CORNERS, MOST_BOXES = 6, 26, 400, 200, 40
 
 
 def read_part(data: Any) -> Part:
     """A part from its JSON. Raises BadInput naming the field; what is wrong with places is the findings' to say."""
-    _known(data, TOP, "")
-    wish = _object(data, "wish", WISH)
+    known_fields(data, TOP, whole="part")
+    wish = known_fields({} if data.get("wish") is None else data["wish"], WISH, "wish")
     setups = _setups(data.get("setups"))
     want = wish.get("want", "usual")
     if want not in WANTS:
@@ -58,7 +63,7 @@ def read_part(data: Any) -> Part:
     for name in ("material", "machine"):
         if not isinstance(data.get(name), dict):
             raise BadInput.at(name, "is needed, as an object")
-    return Part(_text(data.get("name"), "name"), setups, features, want, wish.get("mark_first") is not False)
+    return Part(plain_text(data.get("name"), "name"), setups, features, want, wish.get("mark_first") is not False)
 
 
 def asked_of(data: Data, part: Part, feature: Feature, setup: Setup) -> Asked:
@@ -73,17 +78,29 @@ def asked_of(data: Data, part: Part, feature: Feature, setup: Setup) -> Asked:
         hole["edge_distance_mm"] = round(edge, 3)
     if setup.thickness_mm is not None and not feature.through:
         hole["plate_thickness_mm"] = setup.thickness_mm
+    if setup.behind is not None:
+        hole["behind"] = setup.behind
     case: Data = {"hole": hole, "material": data["material"], "machine": data["machine"], "yard": data.get("yard") or {}}
     if setup.holding:
         case["holding"] = setup.holding
     plan = {name: wish[name] for name in ("rate_per_h", "costs") if name in wish} | {"want": part.want} | feature.asked["plan"]
+    if setup.under_mm is not None:
+        plan["under_mm"] = setup.under_mm
     plan["pinned_mm"] = [*(wish.get("pinned_mm") or []), *(feature.asked["plan"].get("pinned_mm") or [])]
-    try:
+    place = next(place for place, one in enumerate(part.features) if one.letter == feature.letter)
+    with _named(f"features[{place}]"):
         found = read_plan({"case": case, "plan": plan})
-    except BadInput as error:
-        raise BadInput([replace(one, field=f"feature {feature.letter}: {one.field}") for one in error.problems]) from error
     family = feature.asked["family"]
     return replace(found, wish=replace(found.wish, family=family)) if family else found
+
+
+@contextmanager
+def _named(at: str) -> Iterator[None]:
+    """What is wrong with a hole or its plan, by the name of the feature that asked for it; the machine's and the metal's own names stand."""
+    try:
+        yield
+    except BadInput as error:
+        raise BadInput([replace(one, field=_OWN.sub(f"{at}.", one.field)) for one in error.problems]) from error
 
 
 # --- set-ups ----------------------------------------------------------------------
@@ -101,57 +118,41 @@ def _setups(rows: Any) -> tuple[Setup, ...]:
 
 
 def _setup(row: Any, at: str, place: int) -> Setup:
-    _known(row, SETUP, at)
+    known_fields(row, SETUP, at)
     turned = row.get("turned")
     if turned not in (None, "x", "y"):
         raise BadInput.at(f"{at}.turned", "accepted: x, y, or nothing")
-    outline = _points(row.get("outline_mm") or [], f"{at}.outline_mm", MOST_CORNERS)
+    outline = points_mm(row.get("outline_mm") or [], f"{at}.outline_mm", MOST_CORNERS)
     if outline and len(outline) < 3:
         raise BadInput.at(f"{at}.outline_mm", "accepted: at least three corners")
-    under = row.get("under")
-    if under is not None and under not in UNDER:
-        raise BadInput.at(f"{at}.under", f"accepted: {', '.join(UNDER)}")
-    boxes = tuple(
-        (box[0], box[1])
-        for k, one in enumerate(_list(row.get("keep_out_mm"), f"{at}.keep_out_mm", 40))
-        for box in [_box(one, f"{at}.keep_out_mm[{k}]")]
-    )
-    obstacles = tuple(_obstacle(one, f"{at}.obstacles[{k}]") for k, one in enumerate(_list(row.get("obstacles"), f"{at}.obstacles", 40)))
+    behind = row.get("under")
+    accepted = all_fields()["hole.behind"].choices
+    if behind is not None and behind not in accepted:
+        raise BadInput.at(f"{at}.under", f"accepted: {', '.join(accepted)}")
     holding = row.get("holding") or {}
     if not isinstance(holding, dict):
         raise BadInput.at(f"{at}.holding", "must be an object")
-    thick = row.get("thickness_mm")
+    thick, room = row.get("thickness_mm"), row.get("under_mm")
     return Setup(
-        _text(row.get("id", str(place + 1)), f"{at}.id"),
+        plain_text(row.get("id", str(place + 1)), f"{at}.id"),
         outline,
-        None if thick is None else _number(thick, f"{at}.thickness_mm", 0.1, 2000.0),
-        boxes,
-        obstacles,
+        None if thick is None else figure(thick, f"{at}.thickness_mm", 0.1, 2000.0),
+        tuple(_box(one, f"{at}.keep_out_mm[{k}]") for k, one in enumerate(listed(row.get("keep_out_mm"), f"{at}.keep_out_mm", MOST_BOXES))),
+        read_obstacles(row.get("obstacles"), f"{at}.obstacles"),
         turned,
+        behind,
+        None if room is None else figure(room, f"{at}.under_mm", 0.0, 2000.0),
         holding,
     )
 
 
-def _box(row: Any, at: str) -> tuple[Point, Point]:
+def _box(row: Any, at: str) -> Box:
     """Two opposite corners, as [[x, y], [x, y]]."""
-    corners = _points(row, at, 2)
+    corners = points_mm(row, at, 2)
     if len(corners) != 2:
         raise BadInput.at(at, "accepted: two opposite corners, [[x, y], [x, y]]")
     (ax, ay), (bx, by) = corners
     return (min(ax, bx), min(ay, by)), (max(ax, bx), max(ay, by))
-
-
-def _obstacle(row: Any, at: str) -> Obstacle:
-    _known(row, ("name", "x", "y", "z"), at)
-    x, y = (_span(row.get(axis), f"{at}.{axis}") for axis in ("x", "y"))
-    return Obstacle(_text(row.get("name", "obstacle"), f"{at}.name"), x, y, _number(row.get("z", 0), f"{at}.z", -FURTHEST_MM, FURTHEST_MM))
-
-
-def _span(row: Any, at: str) -> Point:
-    if not isinstance(row, list) or len(row) != 2:
-        raise BadInput.at(at, "accepted: from and to, mm")
-    a, b = (_number(one, at, -FURTHEST_MM, FURTHEST_MM) for one in row)
-    return min(a, b), max(a, b)
 
 
 # --- features ---------------------------------------------------------------------
@@ -187,13 +188,14 @@ def _before(feature: Feature, features: tuple[Feature, ...]) -> set[str]:
 
 
 def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
-    _known(row, FEATURE, at)
-    letter = _text(row.get("letter"), f"{at}.letter")
+    known_fields(row, FEATURE, at)
+    letter = plain_text(row.get("letter"), f"{at}.letter")
     if not 1 <= len(letter) <= 3:
         raise BadInput.at(f"{at}.letter", "is needed, one to three letters")
     if not isinstance(row.get("hole"), str):
         raise BadInput.at(f"{at}.hole", "is needed: the hole as the drawing names it")
-    drawn = read_drawn(row["hole"])
+    with _named(at):
+        drawn = read_drawn(row["hole"])
     setup = row.get("setup", setups[0].id)
     through = row.get("through", True)
     if setup not in [*(one.id for one in setups), EITHER]:
@@ -202,10 +204,10 @@ def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
         raise BadInput.at(f"{at}.through", "accepted: true or false")
     if setup == EITHER and not through:
         raise BadInput.at(f"{at}.setup", "only a hole that goes through may be made from either side")
-    hole: Data = {"depth_mm": _number(row.get("depth_mm"), f"{at}.depth_mm", 0.05, 5000.0), "through": through}
+    hole: Data = {"depth_mm": figure(row.get("depth_mm"), f"{at}.depth_mm", 0.05, 5000.0), "through": through}
     hole |= {name: row[name] for name in ("entry", "entry_angle_deg") if row.get(name) is not None}
     plan = {"hole": row["hole"]} | {name: row[name] for name in (*OF_PLAN, "pinned_mm") if row.get(name) is not None}
-    after = tuple(str(one) for one in _list(row.get("after"), f"{at}.after", MOST_FEATURES))
+    after = tuple(str(one) for one in listed(row.get("after"), f"{at}.after", MOST_FEATURES))
     family = row.get("family")
     drills = [kind.id for kind in cutter_kinds().values() if kind.drills]
     if family is not None and family not in drills:
@@ -235,70 +237,16 @@ def _places(data: Any, at: str) -> tuple[Point, ...]:
     """Where a feature's holes stand; nothing where that was not said."""
     if data is None:
         return ()
-    _known(data, ("pattern", "at_mm", "turned_deg", "list_mm", "text"), at)
+    known_fields(data, ("pattern", "at_mm", "turned_deg", "list_mm", "text"), at)
     if data.get("text") is not None:
-        return read_places(_text(data["text"], f"{at}.text", 2000), f"{at}.text")
+        return read_places(plain_text(data["text"], f"{at}.text", 2000), f"{at}.text")
     if data.get("list_mm") is not None:
-        return _points(data["list_mm"], f"{at}.list_mm", MOST_HOLES)
+        return points_mm(data["list_mm"], f"{at}.list_mm", MOST_HOLES)
     if data.get("at_mm") is None:
         return ()
-    begin = _points([data["at_mm"]], f"{at}.at_mm", 1)[0]
-    try:
+    begin = pair_mm(data["at_mm"], f"{at}.at_mm")
+    with _named(at):
         pattern = read_pattern(data.get("pattern"), 1)
-    except BadInput as error:
-        raise BadInput([replace(one, field=one.field.replace("plan.pattern", f"{at}.pattern")) for one in error.problems]) from error
-    turn = math.radians(_number(data.get("turned_deg", 0), f"{at}.turned_deg", -360.0, 360.0))
+    turn = math.radians(figure(data.get("turned_deg", 0), f"{at}.turned_deg", -360.0, 360.0))
     cos, sin = math.cos(turn), math.sin(turn)
     return tuple((round(begin[0] + x * cos - y * sin, 4), round(begin[1] + x * sin + y * cos, 4)) for x, y in pattern.points_mm)
-
-
-# --- plain data -------------------------------------------------------------------
-
-
-def _known(row: Any, names: tuple[str, ...], at: str) -> None:
-    if not isinstance(row, dict):
-        raise BadInput.at(at or "part", "must be an object")
-    for name in row:
-        if name not in names:
-            raise BadInput.at(f"{at}.{str(name)[:40]}".lstrip("."), f"there is no such field; accepted: {', '.join(names)}")
-
-
-def _object(data: Data, name: str, names: tuple[str, ...]) -> Data:
-    row = data.get(name)
-    if row is None:
-        return {}
-    _known(row, names, name)
-    assert isinstance(row, dict)
-    return row
-
-
-def _list(row: Any, at: str, most: int) -> list[Any]:
-    if row is None:
-        return []
-    if not isinstance(row, list) or len(row) > most:
-        raise BadInput.at(at, f"accepted: a list, at most {most}")
-    return row
-
-
-def _text(value: Any, at: str, most: int = 120) -> str:
-    if value is None:
-        return ""
-    if not isinstance(value, str) or len(value) > most:
-        raise BadInput.at(at, f"accepted: text, at most {most} letters")
-    return value
-
-
-def _number(value: Any, at: str, low: float, high: float) -> float:
-    if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
-        raise BadInput.at(at, f"accepted: {low:g} to {high:g}")
-    return float(value)
-
-
-def _points(rows: Any, at: str, most: int) -> tuple[Point, ...]:
-    found = []
-    for place, row in enumerate(_list(rows, at, most)):
-        if not isinstance(row, list) or len(row) != 2:
-            raise BadInput.at(f"{at}[{place}]", "accepted: two figures, [x, y]")
-        x, y = (_number(one, f"{at}[{place}]", -FURTHEST_MM, FURTHEST_MM) for one in row)
-        found.append((x, y))
-    return tuple(found)

@@ -4,6 +4,7 @@ from dataclasses import dataclass, fields, replace
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.plain import known_fields
 from bore.case.read import read_case
 from bore.job.cutter_kinds import plain_drill
 from bore.job.job import Job
@@ -83,12 +84,7 @@ def read_plan(data: Any) -> Asked:
 def _asked(data: Any) -> Case:
     if not isinstance(data, dict) or not isinstance(data.get("case"), dict):
         raise BadInput.at("case", "is needed, as an object")
-    asked = data.get("plan")
-    if not isinstance(asked, dict):
-        raise BadInput.at("plan", "is needed, as an object")
-    for name in asked:
-        if name not in FIELDS:
-            raise BadInput.at(f"plan.{str(name)[:40]}", f"there is no such field; accepted: {', '.join(FIELDS)}")
+    asked = known_fields(data.get("plan"), FIELDS, "plan")
     if not isinstance(asked.get("hole"), str):
         raise BadInput.at("plan.hole", "is needed: the hole as the drawing names it")
     return asked

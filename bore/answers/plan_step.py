@@ -4,15 +4,14 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from bore.advice.expect import expected
+from bore.answers.judged import judged
 from bore.answers.offers import plain_record
 from bore.answers.plan_request import Asked
 from bore.answers.shape import number, shaped
 from bore.check.best_setting import feed_note, stage_words
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
-from bore.limits import BY_ID
-from bore.limits.judgement import VERDICTS, Verdict
-from bore.limits.said import said_of_use
+from bore.limits.judgement import Verdict
 from bore.plan.clearance import under
 from bore.plan.cost import StepCost
 from bore.plan.step_cut import Cut, ladder_of
@@ -106,15 +105,11 @@ def case_of(job: Job) -> dict[str, Any]:
 
 def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
     """A cutter's step as it was checked."""
-    job, limit = cut.job, BY_ID[cut.tightest]
+    job = cut.job
     pecks, met, ladder = pecks_of(job), under(asked.task.base, cut, asked.under_mm), ladder_of(cut)
     chip, sound = expected(job)
     return PlanCut(
-        verdict=VERDICTS[cut.verdict],
-        tightest=limit.id,
-        failure=limit.failure,
-        use=number(min(cut.use, 1e6)),
-        said=said_of_use(cut.verdict, cut.use, limit.floor),
+        **judged(cut.verdict, cut.tightest, cut.use),
         ladder=None if ladder is None else StepLadder(**ladder),
         speed_rpm=number(job.setting.speed_rpm),
         speed_words=stage_words(job, job.setting.speed_rpm),

@@ -3,22 +3,23 @@
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
+from bore.answers.judged import judged
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
+from bore.base.plain import LONGEST_TEXT, plain_text, points_mm
 from bore.case.read import read_case
 from bore.check.check import Check
-from bore.limits import BY_ID
-from bore.limits.judgement import VERDICTS, Verdict
-from bore.limits.said import said_of_use
+from bore.limits.judgement import Verdict
 from bore.plan.tapping import unsaid
 from bore.plan.times import KINDS
 from bore.program.compare import Loaded, differences, loads
 from bore.program.control import Control, read_control
-from bore.program.controller import Move, Run, run
+from bore.program.controller import run
 from bore.program.planned import planned_of
 from bore.program.readback.plan import Planned, read_planned
 from bore.program.readback.read import read_back
 from bore.program.sheet import HandStep, Sheet, ToolStep
+from bore.program.state import Move, Run
 from bore.program.write import Style, write
 
 MOST_TOOLS, MOST_POINTS, MOST_TRACE, MOST_MOVES_SHOWN = 40, 400, 2000, 500
@@ -140,7 +141,6 @@ class ControllerAnswer:
 
 
 TEXTS = ("zero", "set_up", "holding", "under")
-LONGEST_TEXT = 120
 
 
 def read_sheet(data: Any, to_write: bool = False) -> Sheet:
@@ -163,7 +163,7 @@ def read_sheet(data: Any, to_write: bool = False) -> Sheet:
     return Sheet(
         name=str(data.get("name") or "holes")[:LONGEST_TEXT],
         steps=tuple(steps),
-        points_mm=_points(data.get("points_mm", usual)),
+        points_mm=points_mm(data.get("points_mm", usual), "points_mm", MOST_POINTS),
         machine_kind=machine.kind,
         control=read_control(said, turning=turning),
         count=_count(data),
@@ -172,10 +172,7 @@ def read_sheet(data: Any, to_write: bool = False) -> Sheet:
 
 
 def _text(data: dict[str, Any], name: str) -> str:
-    value = data.get(name) or ""
-    if not isinstance(value, str) or len(value) > LONGEST_TEXT:
-        raise BadInput.at(name, f"accepted: text of at most {LONGEST_TEXT} characters")
-    return " ".join(value.split())
+    return " ".join(plain_text(data.get(name), name).split())
 
 
 def _count(data: dict[str, Any]) -> int:
@@ -213,17 +210,6 @@ def _step(step: Any, place: int, number: int) -> ToolStep | HandStep:
     if job.setting.feed_mm_rev is None:
         raise BadInput.at(f"steps[{place}].case.setting.feed_mm_rev", "is needed: a program feeds by the turn, not by the hand")
     return ToolStep(number, step["kind"], words, job, place)
-
-
-def _points(points: Any) -> tuple[tuple[float, float], ...]:
-    good = isinstance(points, list) and len(points) <= MOST_POINTS
-    if not good or any(not isinstance(one, list) or len(one) != 2 or any(not _is_place(value) for value in one) for one in points):
-        raise BadInput.at("points_mm", f"accepted: at most {MOST_POINTS} pairs of x and y, -10000 to 10000 mm")
-    return tuple((float(x), float(y)) for x, y in points)
-
-
-def _is_place(value: Any) -> bool:
-    return isinstance(value, int | float) and not isinstance(value, bool) and -10000 <= value <= 10000
 
 
 def written_answer(data: Any) -> ControllerAnswer:
@@ -292,13 +278,8 @@ def _loaded(one: Loaded) -> ProgramBlock:
 
 def _checked(check: Check) -> dict[str, Any]:
     """What the check says of a tool at the program's speed and feed."""
-    result, limit = check.result, BY_ID[check.tightest]
-    return {
-        "verdict": VERDICTS[int(result.verdict)],
-        "tightest": limit.id,
-        "failure": limit.failure,
-        "use": number(min(float(result.use), 1e6)),
-        "said": said_of_use(int(result.verdict), float(result.use), limit.floor),
+    result = check.result
+    return judged(int(result.verdict), check.tightest, float(result.use)) | {
         "torque_nm": number(result.loads.torque_nm.high),
         "thrust_n": number(result.loads.thrust_n.high),
         "power_kw": number(result.loads.power_kw.high),

@@ -30,6 +30,7 @@ KIND_OF_UNIT = {
 }
 MOST_ITEMS = 60
 SPEEDS = "machine.spindle.stages[].speed_rpm"
+_PLACE = re.compile(r"(.+)\[(\d+)\]")
 _STEP = re.compile(r"\.\d+(?=\.|$)")
 _TIMES = re.compile(r"^\s*(\d{1,2})\s*[x×*]\s*(.+)$", re.I)
 
@@ -138,8 +139,12 @@ def with_value(case: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
     {'hole': {'depth_mm': 5, 'diameter_mm': 8.0}}
     >>> with_value({}, "stages[].speed_rpm", [280.0, 450.0])
     {'stages': [{'speed_rpm': 280.0}, {'speed_rpm': 450.0}]}
+    >>> with_value({"stages": [{"speed_rpm": 280.0}, {"speed_rpm": 450.0}]}, "stages[1].speed_rpm", 500.0)
+    {'stages': [{'speed_rpm': 280.0}, {'speed_rpm': 500.0}]}
     """
     name, _, rest = path.partition(".")
+    if (place := _PLACE.fullmatch(name)) is not None:
+        return case | {place[1]: _with_item(case.get(place[1]), int(place[2]), name, rest, value)}
     if name.endswith("[]"):
         return case | {name[:-2]: [with_value({}, rest, one) for one in (value if isinstance(value, list) else [value])]}
     if not rest:
@@ -148,3 +153,9 @@ def with_value(case: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
     if inner is not None and not isinstance(inner, dict):
         raise BadInput.at(name, "must be an object")
     return case | {name: with_value(inner or {}, rest, value)}
+
+
+def _with_item(items: Any, place: int, name: str, rest: str, value: Any) -> list[Any]:
+    if not isinstance(items, list) or place >= len(items):
+        raise BadInput.at(name, "is no place in a list")
+    return [*items[:place], with_value(items[place], rest, value) if rest else value, *items[place + 1 :]]

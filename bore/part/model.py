@@ -3,25 +3,16 @@
 from dataclasses import dataclass, field
 from typing import Any
 
-from bore.plan.task import Task
+from bore.job.obstacle import Obstacle
 
 Point = tuple[float, float]
 Box = tuple[Point, Point]
 
 
 @dataclass(frozen=True, slots=True)
-class Obstacle:
-    """Something that stands on the part or beside it: where, mm from the zero, and how high."""
-
-    name: str
-    x_mm: Point
-    y_mm: Point
-    z_mm: float
-
-
-@dataclass(frozen=True, slots=True)
 class Setup:
-    """One clamping: its outline, what lies under it where, what stands in the way; turned over about x or y after the one before."""
+    """One clamping: its outline, what must not be drilled into under it, what stands in the way; turned over about x or y after the one
+    before; what lies behind a hole (as a case's `hole.behind`) and the free room there."""
 
     id: str
     outline_mm: tuple[Point, ...] = ()
@@ -29,6 +20,8 @@ class Setup:
     keep_out_mm: tuple[Box, ...] = ()
     obstacles: tuple[Obstacle, ...] = ()
     turned: str | None = None
+    behind: str | None = None
+    under_mm: float | None = None
     holding: dict[str, Any] = field(default_factory=dict)
 
 
@@ -57,12 +50,3 @@ class Part:
     features: tuple[Feature, ...]
     want: str
     mark_first: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Planned:
-    """A feature with the rows of steps that may make it: its task and each row, the wish's own first."""
-
-    feature: Feature
-    task: Task
-    rows: tuple[tuple[Any, ...], ...]

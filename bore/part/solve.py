@@ -54,9 +54,11 @@ class Operation:
 
 @dataclass(slots=True)
 class Solved:
-    """A set-up in order, the rows taken, and what it takes; `alone_s` is the changes of each feature planned by itself."""
+    """A set-up in order, its features and the row taken for each, and what it takes; `alone_s` is each feature planned by itself, one
+    after another. `exact`: every choice of rows was looked at, each in its best order."""
 
     setup: Setup
+    features: list[Feature]
     rows: list[Plan]
     operations: list[Operation]
     exact: bool
@@ -73,36 +75,38 @@ def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool,
     """The best order found for one set-up, begun with what stands in the spindle."""
     rules = Rules(not base.machine.is_a.changes_tools, MAGNET_S if base.machine.is_a.on_a_magnet else 0.0, mark_first)
     best: tuple[float, tuple[int, ...], Order, list[Unit]] | None = None
-    tried = states = 0
+    tried, states, exact = 0, 0, True
     for choice in _choices(features):
-        bound = _bound(features, choice, begin)
-        if best is not None and (bound >= best[0] or states > MOST_STATES):
+        if best is not None and _bound(features, choice, begin) >= best[0]:
             continue
+        if states > MOST_STATES:
+            exact = False
+            break
         look()
         units = _units(features, choice, base, rules.move_s > 0)
         order = best_order(units, rules, begin, MOST_STATES)
-        tried, states = tried + 1, states + order.states
+        tried, states, exact = tried + 1, states + order.states, exact and order.exact
         total = order.changes_s + _steps_s(features, choice)
         if best is None or total < best[0] - 1e-9:
             best = (total, choice, order, units)
     assert best is not None
     total, choice, order, units = best
-    alone = one_after_another(_units(features, tuple(0 for _ in features), base, rules.move_s > 0), rules, begin)
+    own = _units(features, tuple(0 for _ in features), base, rules.move_s > 0)
+    alone = one_after_another(own, rules, begin)
     rows = [one.rows[k] for one, k in zip(features, choice, strict=True)]
-    by_hand = sum(step.time_s * _count(one) for one, row in zip(features, rows, strict=True) for step in row.steps if step.cut is None)
     made = _operations(features, rows, units, order, rules, begin)
-    alone_units = _units(features, tuple(0 for _ in features), base, rules.move_s > 0)
     return Solved(
         setup,
+        [one.feature for one in features],
         rows,
         [*_hand(features, rows, first=True), *made, *_hand(features, rows, first=False)],
-        order.exact and tried >= 1,
+        exact and _count_choices(features) <= MOST_CHOICES,
         tried,
         states,
         _bound(features, choice, begin, tight=False),
-        sum(one.time_s + one.change.s for one in made) + by_hand,
-        alone.changes_s,
-        _tool_changes(alone_units, alone, rules, begin),
+        order.changes_s + _steps_s(features, choice, tight=False),
+        alone.changes_s + _steps_s(features, tuple(0 for _ in features), tight=False),
+        _tool_changes(own, alone, rules, begin),
         order.ends,
     )
 
@@ -119,11 +123,14 @@ def _count(one: Rows) -> int:
     return max(len(one.feature.places_mm), 1)
 
 
+def _count_choices(features: list[Rows]) -> int:
+    return math.prod(len(one.rows) for one in features)
+
+
 def _choices(features: list[Rows]) -> Iterator[tuple[int, ...]]:
     """Which row of each feature: all together where they are few, in the order of their bound; else one feature's changed at a time."""
-    everything = math.prod(len(one.rows) for one in features)
     own = tuple(0 for _ in features)
-    if everything <= MOST_CHOICES:
+    if _count_choices(features) <= MOST_CHOICES:
         found = list(itertools.product(*(range(len(one.rows)) for one in features)))
     else:
         found = [own] + [(*own[:k], row, *own[k + 1 :]) for k, one in enumerate(features) for row in range(1, len(one.rows))]

@@ -3,6 +3,7 @@
 import re
 
 from bore.base.errors import BadInput
+from bore.base.plain import FURTHEST_MM
 from bore.part.model import Point
 from bore.plan.pattern import MOST_HOLES, circle, grid, line
 
@@ -13,8 +14,6 @@ _LINE = re.compile(rf"^line\s+(?P<n>\d+)\s*(?:x|×|,)\s*(?P<pitch>{_F}){_AT}", r
 _GRID = re.compile(rf"^grid\s+(?P<n>\d+)\s*(?:x|×|by)\s*(?P<m>\d+)\s*,?\s*(?P<a>{_F})(?:\s*(?:x|×|by)\s*(?P<b>{_F}))?{_AT}", re.I)
 _CIRCLE = re.compile(rf"^circle\s+(?P<n>\d+)\s*(?:on|x|×|,)\s*(?P<d>{_F})(?:\s*,?\s*first\s*(?P<first>{_F}))?{_AT}", re.I)
 _POINT = re.compile(rf"^\(?\s*({_F})\s*[,; ]\s*({_F})\s*\)?$")
-# No coordinate of a part lies further out, mm.
-FURTHEST_MM = 10_000.0
 
 
 def read_places(text: str, at: str = "places") -> tuple[Point, ...]:

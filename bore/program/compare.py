@@ -9,8 +9,8 @@ from bore.base.formula import silent
 from bore.check.best_setting import with_feed
 from bore.check.check import Check, check
 from bore.program.control import Control
-from bore.program.controller import Made, Run
 from bore.program.sheet import Sheet, ToolStep
+from bore.program.state import Made, Run
 
 # A hole this far from its place, this much off its depth, mm; a speed or feed this far off, as a share: no difference.
 PLACE_MM, DEPTH_MM, SHARE = 0.01, 0.01, 0.005

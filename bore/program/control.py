@@ -5,6 +5,7 @@ from dataclasses import dataclass, field, fields
 from typing import Any
 
 from bore.base.errors import BadInput, Problem
+from bore.base.plain import figure, pair_mm
 from bore.program.read import CYCLES
 
 MILLING, TURNING_A, TURNING_B = "milling", "turning-a", "turning-b"
@@ -110,18 +111,16 @@ def _value(name: str, value: Any, at: str) -> Any:
     if name in FLAGS:
         return _one_of(value, (True, False), at)
     if name in FIGURES:
-        return _figure(value, FIGURES[name], at)
+        return figure(value, at, *FIGURES[name])
     if name == "index_at_mm":
-        if not isinstance(value, list) or len(value) != 2:
-            raise BadInput.at(at, "accepted: two lengths, X and Z in mm")
-        return tuple(_figure(one, (-10_000, 10_000), at) for one in value)
+        return pair_mm(value, at, "two lengths, X and Z in mm")
     if name == "cycles":
         if not isinstance(value, list) or any(one not in CYCLES for one in value):
             raise BadInput.at(at, f"accepted: a list of {', '.join(map(str, sorted(CYCLES)))}")
         return tuple(value)
     if not isinstance(value, dict) or set(value) - set(COOLANT):
         raise BadInput.at(at, f"accepted: an object of {', '.join(COOLANT)}, each an M code or null")
-    return COOLANT | {way: None if code is None else int(_figure(code, (0, 999), at)) for way, code in value.items()}
+    return COOLANT | {way: None if code is None else int(figure(code, at, 0, 999)) for way, code in value.items()}
 
 
 def _one_of(value: Any, choices: tuple[Any, ...], at: str) -> Any:
@@ -130,7 +129,10 @@ def _one_of(value: Any, choices: tuple[Any, ...], at: str) -> Any:
     return value
 
 
-def _figure(value: Any, span: tuple[float, float], at: str) -> float:
-    if isinstance(value, bool) or not isinstance(value, int | float) or not span[0] <= value <= span[1]:
-        raise BadInput.at(at, f"accepted: {span[0]:g} to {span[1]:g}")
-    return float(value)
+def dwell_s(control: Control, words: dict[str, float]) -> float:
+    """How long a dwell lasts, s, as the control counts it."""
+    letter = control.dwell.partition("-")[0]
+    if letter in words and letter != "P":
+        return words[letter]
+    # Where G4 counts by X or U, a cycle's P is in thousandths.
+    return words.get("P", 0.0) / (1.0 if control.dwell == "P-s" else 1000.0)

@@ -33,8 +33,8 @@ KIND_NAMES = {kind: row["words"] for kind, row in _KINDS.items()}
 DRILL, THREAD = "drill", "thread"
 SERIES = ("crib", "metric", "number", "letter", "fraction")
 MOST_SIZES, MOST_METALS, MOST_CELLS = 200, 12, 1500
-# Pilots tried, as shares of the hole.
-PILOTS = (0.2, 0.3, 0.45, 0.6)
+# Pilots tried, as shares of the hole; and the least of them, mm (common practice).
+PILOTS, LEAST_PILOT_MM = (0.2, 0.3, 0.45, 0.6), 1.0
 # Sizes tried for the largest, mm.
 LARGEST_TRIED = tuple(float(size) for size in (*range(2, 14), *range(14, 32, 2), *range(32, 60, 3), *range(60, 105, 5)))
 DEPTH_D = 2.0
@@ -149,8 +149,7 @@ def _with_pilot(job: Job, kind: str) -> tuple[Job, float | None]:
     begun = usual_setting(job)
     if kind != DRILL or int(check(begun, recorded=False).result.verdict) <= TIGHT:
         return begun, None
-    starts = [round(share * job.hole.diameter_mm, 1) for share in PILOTS]
-    starts = [start for start in starts if start >= 1.0]
+    starts = pilots_mm(job.hole.diameter_mm)
     if not starts or not job.cutter.kind.drills:
         return begun, None
     best = best_settings(job, starts)
@@ -159,6 +158,11 @@ def _with_pilot(job: Job, kind: str) -> tuple[Job, float | None]:
         return begun, None
     start, one = goes[0]
     return replace(one.job, hole=replace(one.job.hole, start_diameter_mm=start)), start
+
+
+def pilots_mm(size_mm: float) -> list[float]:
+    """Pilots tried for a size, to a tenth: none is narrower than a millimetre."""
+    return [start for share in PILOTS if (start := round(share * size_mm, 1)) >= LEAST_PILOT_MM]
 
 
 def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: float) -> Job:
@@ -271,11 +275,8 @@ def largest_mm(
 def _goes(parts: Case, material: str, family: str, size_mm: float, depth_mm: float, piloted: bool) -> str | None:
     """Nothing where a size goes; else the limit that gives way first."""
     job = job_of(parts, material, usual_cutter(family, size_mm), size_mm, depth_mm)
-    if piloted:
-        starts = [start for share in PILOTS if (start := round(share * size_mm, 1)) >= 1.0]
-        best = min(best_settings(job, starts), key=lambda one: one.verdict)
-    else:
-        best = best_settings(job, (job.hole.start_diameter_mm,))[0]
+    starts = pilots_mm(size_mm) if piloted else [job.hole.start_diameter_mm]
+    best = min(best_settings(job, starts), key=lambda one: one.verdict)
     if best.verdict <= TIGHT:
         return None
     return check(best.job, recorded=False).tightest

@@ -3,7 +3,6 @@
 What the other way is stands in `tables/guesses.csv` (common practice): a value, or a factor written `x0.8`.
 """
 
-import copy
 import re
 from dataclasses import dataclass
 from typing import Any
@@ -12,6 +11,7 @@ from bore.base.errors import BadInput
 from bore.base.sources import rows
 from bore.case.fields import all_fields
 from bore.case.read import read_case
+from bore.case.typed import with_value
 from bore.check.check import Check, check
 from bore.job.assumption import Assumption
 from bore.materials.hardness import SCALED_GROUPS
@@ -51,22 +51,6 @@ def _other(field: str, value: Any, text: str) -> Any:
     return float(text) if entry.kind in ("number", "count") else text
 
 
-def _with(case: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
-    """A copy of the case with a value at a path, places in lists in brackets."""
-    case = copy.deepcopy(case)
-    here: Any = case
-    *parents, last = re.findall(r"[^.\[\]]+", path)
-    for name in parents:
-        if name.isdigit():
-            here = here[int(name)]
-            continue
-        if here.get(name) is None:
-            here[name] = {}
-        here = here[name]
-    here[last] = value
-    return case
-
-
 def guesses(case: dict[str, Any]) -> list[Guess]:
     """The assumptions of a case that carry its verdict, the weightiest first: those that turn it, then those that move the nearest limit.
 
@@ -88,8 +72,8 @@ def guesses(case: dict[str, Any]) -> list[Guess]:
         if other is None or other == one.value:
             continue
         try:
-            checked = check(read_case(_with(case, one.field, other)), recorded=False)
-        except (BadInput, LookupError, TypeError):
+            checked = check(read_case(with_value(case, one.field, other)), recorded=False)
+        except BadInput:
             continue  # the other way does not go with the rest of this case
         moves = int(checked.result.verdict) != int(begun.result.verdict)
         if moves or _moved(begun, checked) >= LEAST_MOVE:

@@ -1,13 +1,21 @@
 """The simulated controller against programs worked out by hand: every move, its end and its time; what each block of a cycle does; every
 remark at its mark and a hair beside it. How cycles move: ISO 6983 and common practice of such controls."""
 
+import contextlib
+import math
 from typing import Any
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
+from bore.base.errors import BadInput
 from bore.program.blocks import LONGEST
-from bore.program.controller import LIFT_MM, RAPID_MM_MIN, Move, Run, run
+from bore.program.controller import run
+from bore.program.cycles import LIFT_MM
+from bore.program.moves import RAPID_MM_MIN
 from bore.program.sheet import AGAIN_MM
+from bore.program.state import Move, Run
 
 HEAD = "G21 G90 G94 G80\nT1 M6\nS1000 M3\nG0 X0 Y0 Z50\n"
 
@@ -209,3 +217,77 @@ def test_every_length_of_a_cycle_and_an_arc_is_in_the_programs_units() -> None:
     assert arc.moves[-1].time_s == pytest.approx(60 * 25.4 * 3.141592653589793 / 2 / (4 * 25.4))
     across = run(head + "G1 F4\nG3 X2 Y0 I1 J0\nM30\n")
     assert said(across) == []
+
+
+def test_the_trades_own_examples() -> None:
+    """Common practice: 300 rpm with 5 in/min hides 0.42 mm a turn; 1.2 in at 0.15 in a peck is eight pecks."""
+    found = run("G20 G90 G94\nT1 M6\nS300 M3\nG0 X0 Y0 Z1\nG98 G83 X0 Y0 Z-1.2 R0. Q0.15 F5\nG80\nM30")
+    assert found.problems == []
+    assert found.holes[0].feed_mm_rev == pytest.approx(0.42, abs=0.005)
+    assert len(found.holes[0].pecks_mm) == 8
+    assert found.holes[0].depth_mm == pytest.approx(30.48)
+
+
+@pytest.mark.parametrize(
+    ("blocks", "words"),
+    [
+        ("G0 Z-5", "rapid into the metal"),
+        ("G1 Z-5 F60\nG1 X10", "dragged sideways"),
+        ("G1 Z-5", "without F"),
+        ("M5\nG1 Z-5 F60", "spindle stopped"),
+        ("S0\nG1 Z-5 F60", "without F, or without S"),
+        ("G98 G83 Z-20 R2 F60", "G83 without Q"),
+        ("G98 G81 Z-20 F60", "G81 without R"),
+        ("G98 G81 Z5 R2 F60", "upwards"),
+        ("G98 G83 Z-20 R2 Q0 F60", "Q of nought"),
+        ("G1 Z-5 F60\nT2 M6", "changed inside the work"),
+        ("G80\nX10", "after G80"),
+        ("G33 Z-5 F60", "G33 is not known"),
+        ("M77", "M77 is not known"),
+        ("G3 X10 Y0 I3 J0 F60", "from its centre"),
+        ("G1 Z5 Z6 F60", "Z stands twice"),
+        ("G1 X", "without its number"),
+    ],
+)
+def test_what_is_wrong_in_a_program_is_told(blocks: str, words: str) -> None:
+    found = run(HEAD + blocks + "\nM30")
+    assert any(words in problem.words for problem in found.problems), found.problems
+    assert all(problem.line > 0 for problem in found.problems)
+
+
+def test_a_program_without_an_end_is_told() -> None:
+    assert "no end" in run(HEAD).problems[0].words
+
+
+@pytest.mark.parametrize("text", ["", "hello there", "(DRILL)", "E4", "X5 Y5", "x" * 200_001, "\n" * 20_001 + "M30"])
+def test_what_is_no_program_is_refused_in_words(text: str) -> None:
+    with pytest.raises(BadInput) as refused:
+        run(text)
+    assert refused.value.problems[0].field == "program"
+
+
+@settings(max_examples=150)
+@given(st.text(alphabet="GXYZRQFSTMPIJ0123456789.- ()\n", max_size=120))
+def test_no_text_makes_it_fall_over(text: str) -> None:
+    """Whatever is typed is run or refused in words; every figure is a number."""
+    with contextlib.suppress(BadInput):
+        assert all(math.isfinite(value) for move in run(text).moves for value in (*move.end, move.time_s))
+
+
+def test_an_arc_is_as_long_as_it_is() -> None:
+    """A whole turn of 5 mm radius rising 1.5 mm at 100 mm a minute: the helix's own length."""
+    found = run(HEAD + "G0 X5 Y0\nG1 Z-4 F100\nG3 X5 Y0 Z-2.5 I-5 J0\nG0 Z20\nM30")
+    turn = next(move for move in found.moves if move.line == 7)
+    assert turn.time_s == pytest.approx(60 * math.hypot(2 * math.pi * 5, 1.5) / 100)
+    half = run(HEAD + "G1 F100\nG2 X10 Y0 I5 J0\nM30").moves[-1]
+    assert half.time_s == pytest.approx(60 * math.pi * 5 / 100)
+    quarter = run(HEAD + "G1 F100\nG3 X5 Y5 I0 J5\nM30").moves[-1]
+    assert quarter.time_s == pytest.approx(60 * math.pi / 2 * 5 / 100)
+
+
+def test_words_hold_from_line_to_line_and_may_be_incremental() -> None:
+    """G91 counts from where the tool stands; F, S and the cycle's words hold until they are changed."""
+    found = run("G21 G91 G94\nT3 M6\nS600 M3\nG0 Z-80\nG99 G81 X10 Y0 Z-12 R-18 F90\nX10\nX10 F45\nG80\nM30")
+    assert [(one.x_mm, one.y_mm) for one in found.holes] == [(10, 0), (20, 0), (30, 0)]
+    assert [round(one.depth_mm, 6) for one in found.holes] == [10, 10, 10]
+    assert [one.feed_mm_rev for one in found.holes] == pytest.approx([0.15, 0.15, 0.075])

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bore.advice.diagnose import ACTIONS, symptoms
+from bore.advice.diagnose import ACTIONS, flag_words, symptoms
 from bore.answers.diagnosis import Action, diagnosis_answer, symptom_words
 from bore.answers.serialise import as_data
 from bore.base.sources import rows
@@ -48,6 +48,20 @@ def test_more_seen_and_not_seen_and_what_is_said_move_the_causes() -> None:
     assert share("dull", flags=["life_over"]) > share("dull") > share("dull", flags=["fresh"])
     assert share("too-fast", not_seen=["smoke", "blue-chip"]) < share("too-fast")
     assert share("dull", flags=["dull"]) > share("dull")
+
+
+def test_what_speaks_for_a_cause_is_said_in_words() -> None:
+    """Every flag of the table of causes has its words, and none shows its name."""
+    flags = {pair.split(":")[0] for row in rows("causes.csv") for pair in row["flags"].split()}
+    assert flags <= set(flag_words())
+    because = {
+        words
+        for one in rows("symptom_causes.csv")
+        for cause in told(hand_case(140), one["symptom"])["causes"]
+        for words in cause["because"]
+    }
+    assert "fed by hand" in because
+    assert not because & flags
 
 
 def test_changes_are_checked_and_at_most_three() -> None:

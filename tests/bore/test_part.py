@@ -258,9 +258,28 @@ def test_clamps_parallels_and_places_that_were_not_said() -> None:
         ("B", 2, "obstacle", "look"),
     }
     reasons = {one["letter"]: one["reason"] for one in found["unresolved"]}
+    # Where it would stand is told with it, for the picture; nothing bought mends a place.
+    assert {one["letter"]: (one["places_mm"], one["nearest"]) for one in found["unresolved"]}["A"] == ([[30, 8]], "")
     assert reasons["C"] == "its places are not said"
     assert set(reasons) >= {"A", "B", "C", "D"}
     assert found["operations"] == []
+
+
+def test_what_lies_under_a_set_up_is_what_its_holes_meet() -> None:
+    """The point of a 20 mm drill comes out further than parallels of 3 mm are high (common practice: tall enough, or the vice is drilled)."""
+    data = part("c2", "steel-structural-235", {"letter": "A", "hole": "20", "places": listed([60, 40])})
+    setup = data["setups"][0] | {"under": "parallels"}
+    for room, hits in ((3, True), (40, False)):
+        found = planned(data | {"setups": [setup | {"under_mm": room}]})
+        last = next(step["cut"] for step in reversed(found["rows"][0]["steps"]) if step["kind"] == "drill")
+        assert (last["under"]["has_mm"], last["under"]["hits"]) == (room, hits)
+
+
+def test_what_is_saved_is_the_whole_time_and_never_more() -> None:
+    """Each letter asked for by itself, put one after another, takes what the part takes and what it is said to save."""
+    found = planned(BLOCK)
+    alone = [planned(BLOCK | {"features": [one]})["times"]["total"] for one in BLOCK["features"]]
+    assert 0 <= found["saved"]["s"] <= sum(alone) - found["times"]["total"] + 1e-6
 
 
 @pytest.mark.parametrize(
@@ -268,7 +287,8 @@ def test_clamps_parallels_and_places_that_were_not_said() -> None:
     [
         ({"features": []}, "features"),
         ({"features": [{"letter": "A", "hole": "10"}]}, "features[0].depth_mm"),
-        ({"features": [{"letter": "A", "hole": "zz", "depth_mm": 5}]}, "plan.hole"),
+        ({"features": [{"letter": "A", "hole": "zz", "depth_mm": 5}]}, "features[0].hole"),
+        ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "entry": "lumpy"}]}, "features[0].entry"),
         ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5}] * 2}, "features"),
         ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "places": {"list_mm": [[0]]}}]}, "features[0].places.list_mm[0]"),
         ({"features": [{"letter": "A", "hole": "9", "depth_mm": 5, "after": ["Q"]}]}, "features[0].after"),

@@ -128,7 +128,7 @@ def test_no_text_makes_the_read_back_fall_over(text: str, control: Any) -> None:
         ({"plan": {"tools": {"1": {"kind": 5}}}}, "plan.tools.1.kind"),
         ({"plan": {"tools": {"1": {"hand": "both"}}}}, "plan.tools.1.hand"),
         ({"plan": {"places": [[0]]}}, "plan.places[0]"),
-        ({"plan": {"obstacles": [{"x": [0, 1]}]}}, "plan.obstacles[0]"),
+        ({"plan": {"obstacles": [{"x": [0, 1]}]}}, "plan.obstacles[0].y"),
         ({"plan": {"faces": [{"x": [0, 1]}]}}, "plan.faces[0]"),
         ({"plan": {"material": "cheese"}}, "plan.material"),
         ({"plan": {"colour": 1}}, "plan.colour"),

@@ -3,10 +3,11 @@
 import math
 
 from bore.base import budget
+from bore.job.obstacle import Obstacle
 from bore.program.read import CYCLES
 from bore.program.readback.finding import LOOK, NOTE, STOPS, Finding
 from bore.program.readback.looks import Found, Look
-from bore.program.readback.plan import WHIPS, Obstacle
+from bore.program.readback.plan import WHIPS
 from bore.program.state import HOME_MM, SAME_MM, Move, Point, Seen
 
 # Below this a tool is near the work, and ends of diagonal rapids are low, mm.
@@ -142,14 +143,14 @@ def _obstacles(look: Look) -> Found:
         budget.look()
         for move in look.moves:
             if move.kind != "dwell" and not _was_home(move) and _meets(move, obstacle):
-                words = f"at Z{min(move.start[2], move.end[2]):.4g} it meets {obstacle.name}, which is {obstacle.z:g} mm high; G98, or a higher plane"
+                words = f"at Z{min(move.start[2], move.end[2]):.4g} it meets the {obstacle.name}, which is {obstacle.z_mm:g} mm high; G98, or a higher plane"
                 yield Finding(move.line, "obstacle", STOPS, words, move.tool)
                 # The first is enough: what it meets once it meets on every way past.
                 break
 
 
 def _meets(move: Move, obstacle: Obstacle) -> bool:
-    if min(move.start[2], move.end[2]) > obstacle.z or not _spans(move, obstacle):
+    if min(move.start[2], move.end[2]) > obstacle.z_mm or not _spans(move, obstacle):
         return False
     length = math.dist(move.start, move.end)
     strides = min(max(int(length / STRIDE_MM), 1), MOST_STRIDES)
@@ -160,7 +161,7 @@ def _spans(move: Move, obstacle: Obstacle) -> bool:
     """Whether its way, in a box, reaches the obstacle's sides at all."""
     return all(
         min(move.start[axis], move.end[axis]) <= side[1] and max(move.start[axis], move.end[axis]) >= side[0]
-        for axis, side in ((0, obstacle.x), (1, obstacle.y))
+        for axis, side in ((0, obstacle.x_mm), (1, obstacle.y_mm))
     )
 
 
@@ -170,7 +171,7 @@ def _along(start: Point, end: Point, share: float) -> Point:
 
 
 def _within(at: Point, obstacle: Obstacle) -> bool:
-    return obstacle.x[0] <= at[0] <= obstacle.x[1] and obstacle.y[0] <= at[1] <= obstacle.y[1] and at[2] <= obstacle.z
+    return obstacle.x_mm[0] <= at[0] <= obstacle.x_mm[1] and obstacle.y_mm[0] <= at[1] <= obstacle.y_mm[1] and at[2] <= obstacle.z_mm
 
 
 def _changes(look: Look) -> Found:

@@ -4,11 +4,12 @@ from dataclasses import dataclass, field, fields
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.plain import REACH_MM, figure, known_fields, listed, points_mm, span_mm
 from bore.job.cutter_kinds import cutter_kinds
+from bore.job.obstacle import Obstacle, read_obstacles
 from bore.materials.table import all_materials
 
-MOST_PLACES, MOST_TOOLS, MOST_OBSTACLES = 2000, 99, 100
-REACH = (-10_000.0, 10_000.0)
+MOST_PLACES, MOST_TOOLS, MOST_FACES = 2000, 99, 100
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,22 +41,12 @@ class PlannedTool:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Obstacle:
-    """Something that stands on the work: a block from its sides up to a height, mm."""
-
-    name: str
-    x: tuple[float, float]
-    y: tuple[float, float]
-    z: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
 class Face:
     """A face holes begin at: its height, and where, mm; everywhere where no sides are said."""
 
     z: float
-    x: tuple[float, float] = REACH
-    y: tuple[float, float] = REACH
+    x: tuple[float, float] = REACH_MM
+    y: tuple[float, float] = REACH_MM
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -91,14 +82,12 @@ TEXTS = {"coolant": ("dry", "none", "brush", "mist", "flood", "through"), "hand"
 TEXTS |= {"holder": ("floating", "rigid", "friction", "head", "none"), "pecks": ("none", "full", "chip-break")}
 
 
+FIELDS = ("zero", "places", "tools", "faces", "obstacles", "under_mm", "material")
+
+
 def read_planned(data: Any, at: str = "plan") -> Planned:
     """What a program is held against, from what is said. Raises BadInput naming what will not do."""
-    given = {} if data is None else data
-    if not isinstance(given, dict):
-        raise BadInput.at(at, "must be an object, or left out")
-    known = ("zero", "places", "tools", "faces", "obstacles", "under_mm", "material")
-    if unknown := [name for name in given if name not in known]:
-        raise BadInput.at(f"{at}.{str(unknown[0])[:40]}", f"there is no such field; accepted: {', '.join(known)}")
+    given = known_fields({} if data is None else data, FIELDS, at)
     zero = given.get("zero")
     if zero is not None and zero not in ("G54", "G55", "G56", "G57", "G58", "G59"):
         raise BadInput.at(f"{at}.zero", "accepted: G54 to G59")
@@ -107,9 +96,9 @@ def read_planned(data: Any, at: str = "plan") -> Planned:
         zero=zero,
         places=_places(given.get("places"), f"{at}.places"),
         tools=_tools(given.get("tools"), f"{at}.tools"),
-        faces=tuple(_face(one, f"{at}.faces[{k}]") for k, one in enumerate(_list(given.get("faces") or [], f"{at}.faces", MOST_OBSTACLES))),
-        obstacles=_obstacles(given.get("obstacles"), f"{at}.obstacles"),
-        under_mm=None if under is None else _figure(under, f"{at}.under_mm"),
+        faces=tuple(_face(one, f"{at}.faces[{k}]") for k, one in enumerate(listed(given.get("faces"), f"{at}.faces", MOST_FACES))),
+        obstacles=None if given.get("obstacles") is None else read_obstacles(given["obstacles"], f"{at}.obstacles"),
+        under_mm=None if under is None else figure(under, f"{at}.under_mm", *REACH_MM),
         hardens=_hardens(given.get("material"), f"{at}.material"),
     )
 
@@ -125,46 +114,18 @@ def _hardens(given: Any, at: str) -> bool | None:
     return row.material.hardens
 
 
-def _list(given: Any, at: str, most: int) -> list[Any]:
-    if not isinstance(given, list) or len(given) > most:
-        raise BadInput.at(at, f"accepted: a list of at most {most}")
-    return given
-
-
-def _figure(given: Any, at: str, span: tuple[float, float] = REACH) -> float:
-    if isinstance(given, bool) or not isinstance(given, int | float) or not span[0] <= given <= span[1]:
-        raise BadInput.at(at, f"accepted: {span[0]:g} to {span[1]:g}")
-    return float(given)
-
-
-def _pair(given: Any, at: str) -> tuple[float, float]:
-    if not isinstance(given, list) or len(given) != 2:
-        raise BadInput.at(at, "accepted: two figures, mm")
-    return _figure(given[0], at), _figure(given[1], at)
-
-
 def _places(given: Any, at: str) -> tuple[tuple[float, float], ...] | None:
-    return None if given is None else tuple(_pair(one, f"{at}[{k}]") for k, one in enumerate(_list(given, at, MOST_PLACES)))
+    return None if given is None else points_mm(given, at, MOST_PLACES)
 
 
 def _face(given: Any, at: str) -> Face:
     if isinstance(given, int | float) and not isinstance(given, bool):
-        return Face(z=_figure(given, at))
+        return Face(z=figure(given, at, *REACH_MM))
     if not isinstance(given, dict) or "z" not in given or set(given) - {"x", "y", "z", "name"}:
         raise BadInput.at(at, "accepted: a height, or an object of z with x and y as [from, to]")
-    return Face(z=_figure(given["z"], f"{at}.z"), **{axis: _pair(given[axis], f"{at}.{axis}") for axis in "xy" if axis in given})
-
-
-def _obstacles(given: Any, at: str) -> tuple[Obstacle, ...] | None:
-    if given is None:
-        return None
-    found = []
-    for k, one in enumerate(_list(given, at, MOST_OBSTACLES)):
-        if not isinstance(one, dict) or not {"x", "y", "z"} <= set(one):
-            raise BadInput.at(f"{at}[{k}]", "accepted: an object of name, x and y as [from, to], z")
-        sides = {axis: _pair(one[axis], f"{at}[{k}].{axis}") for axis in "xy"}
-        found.append(Obstacle(name=str(one.get("name") or "an obstacle")[:60], **sides, z=_figure(one["z"], f"{at}[{k}].z")))
-    return tuple(found)
+    return Face(
+        z=figure(given["z"], f"{at}.z", *REACH_MM), **{axis: span_mm(given[axis], f"{at}.{axis}") for axis in "xy" if axis in given}
+    )
 
 
 def _tools(given: Any, at: str) -> dict[int, PlannedTool]:
@@ -181,9 +142,7 @@ def _tools(given: Any, at: str) -> dict[int, PlannedTool]:
 
 
 def _tool(given: dict[str, Any], at: str) -> PlannedTool:
-    known = {one.name for one in fields(PlannedTool)}
-    if unknown := [name for name in given if name not in known]:
-        raise BadInput.at(f"{at}.{str(unknown[0])[:40]}", f"there is no such field; accepted: {', '.join(sorted(known))}")
+    known_fields(given, sorted(one.name for one in fields(PlannedTool)), at)
     return PlannedTool(**{name: _said(name, value, f"{at}.{name}") for name, value in given.items() if value is not None})
 
 
@@ -202,4 +161,4 @@ def _said(name: str, value: Any, at: str) -> Any:
         if value not in TEXTS[name]:
             raise BadInput.at(at, f"accepted: {', '.join(TEXTS[name])}")
         return value
-    return _figure(value, at, (-1000, 200_000))
+    return figure(value, at, -1000, 200_000)

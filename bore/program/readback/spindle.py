@@ -2,7 +2,7 @@
 
 from bisect import bisect_left
 
-from bore.program.controller import dwell_s
+from bore.program.control import dwell_s
 from bore.program.readback.finding import LOOK, STOPS, Finding
 from bore.program.readback.looks import Found, Look
 from bore.program.state import Move

@@ -3540,7 +3540,7 @@ export interface components {
         };
         /**
          * Unresolved
-         * @description A feature that is not made, why, and what would do.
+         * @description A feature that is not made, where it would stand, why it is not, and what to get so that it is (empty where nothing bought helps).
          */
         Unresolved: {
             /** Letter */
@@ -3549,6 +3549,10 @@ export interface components {
             reason: string;
             /** Nearest */
             nearest: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Places Mm */
+            places_mm: number[][];
         };
         /**
          * ChainLink
