@@ -233,7 +233,7 @@ def _saved(solved: list[Solved], rate_per_h: float) -> Saved:
     alone = sum(setup.alone_changes for setup in solved)
     together = sum(one.change.tool for setup in solved for one in setup.operations)
     if s < 1:
-        words = "planned together it takes as long as each by itself"
+        words = "it takes as long"
     elif together < alone:
         words = f"{together} tool changes, not {alone}; {s:.0f} s less"
     else:

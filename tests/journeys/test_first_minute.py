@@ -20,8 +20,9 @@ class Hand:
         self.page.keyboard.press(name)
 
     def types(self, text: str) -> None:
-        """Types into what has the focus, in the place of what stands there."""
+        """Types into what has the focus, in the place of what stands there; a hand waits until there is something to type into."""
         self.actions += 1
+        expect(self.page.locator("input:focus, textarea:focus, select:focus")).to_be_visible()
         self.page.keyboard.press("Control+a")
         self.page.keyboard.type(text)
 

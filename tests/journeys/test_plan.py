@@ -46,8 +46,8 @@ def planned(page: Page, server: Server, name: str | None = None) -> Locator:
 
 
 def answered(page: Page) -> None:
-    """The row answers what stands above it, and no older question: only then may the card be printed."""
-    expect(page.get_by_role("button", name="Print the card")).to_be_enabled()
+    """The row answers what stands above it, and no older question: only then may the card be printed, be its button in a menu or not."""
+    expect(page.get_by_role("button", name="Print the card", include_hidden=True)).to_be_enabled()
 
 
 def card_of(page: Page, size: str) -> list[pdfplumber.page.Page]:

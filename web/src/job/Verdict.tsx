@@ -38,16 +38,18 @@ type Props = {
   stale: boolean;
   /** Something typed does not read yet: the answer stands, for what was there before. */
   drafted: boolean;
+  /** A change is being settled: an answer to another case follows at once. */
+  settling: boolean;
   of: string;
 };
 
-export function Verdict({ answer, stale, drafted, of }: Props) {
+export function Verdict({ answer, stale, drafted, settling, of }: Props) {
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
     <section
       aria-label="Verdict"
       className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "stale" : ""}`}
-      data-stale={stale || drafted}
+      data-stale={stale || drafted || settling}
     >
       <p role="status" className="m-0">
         <span className="pr-2 text-xl leading-none font-bold wide:text-3xl">{VERDICTS[answer.verdict]}</span>

@@ -53,6 +53,8 @@ export type JobStore = {
   system: System;
   setSystem: (system: System) => void;
   lost: boolean;
+  /** A change is with the server: what is on screen answers the case before it. */
+  settling: boolean;
 };
 
 const Context = createContext<JobStore | null>(null);
@@ -102,6 +104,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
   }, []);
   const [system, keepSystem] = useState<System>(savedSystem);
   const [lost, setLost] = useState(false);
+  const [settling, setSettling] = useState(0);
   const waiting = useRef(new Map<Slot, Waiting>());
   // The latest change asked for in each place: an older one of the same place is dropped, one of another place is settled on top.
   const turns = useRef(new Map<Slot, number>());
@@ -125,6 +128,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
       }
       const mine = (turns.current.get(slot) ?? 0) + 1;
       turns.current.set(slot, mine);
+      setSettling((now) => now + 1);
       try {
         const settled = await api.settle({ case: edited, changed: settles, pinned: job.pinned, usual, typed: wanted.text });
         if (wanted.text && settled.read) heard.current(wanted.text.kind, wanted.text.system, settled.read);
@@ -142,6 +146,8 @@ export function JobProvider({ children }: { children: ReactNode }) {
         const overtaken = wanted.text && latest.current.drafts[slot] !== wanted.text.text;
         if (error instanceof Refused && !overtaken) dispatch({ do: "wrong", slot, words: error.message });
         return false;
+      } finally {
+        setSettling((now) => now - 1);
       }
     },
     [dispatch],
@@ -205,7 +211,10 @@ export function JobProvider({ children }: { children: ReactNode }) {
     localStorage.setItem("units", JSON.stringify(wanted));
     keepSystem(wanted);
   }, []);
-  const store = useMemo(() => ({ state, dispatch, change, read, system, setSystem, lost }), [state, dispatch, change, read, system, setSystem, lost]);
+  const store = useMemo(
+    () => ({ state, dispatch, change, read, system, setSystem, lost, settling: settling > 0 }),
+    [state, dispatch, change, read, system, setSystem, lost, settling],
+  );
   return (
     <Context.Provider value={store}>
       <Units.Provider value={system}>{children}</Units.Provider>

@@ -45,7 +45,7 @@ const atOnce = (open: () => void): void => flushSync(open);
 const PHRASES = Object.fromEntries(Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase as Phrase]));
 
 export function Bench({ keysOn }: { keysOn: boolean }) {
-  const { state, dispatch, change, system, setSystem, lost } = useJob();
+  const { state, dispatch, change, system, setSystem, lost, settling } = useJob();
   const { empty, failed } = useFirstJob();
   const [broken] = useState(isBrokenAddress);
   const [open, setOpen] = useState<Phrase | null>(null);
@@ -151,6 +151,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           answer={answer}
           stale={check.stale}
           drafted={Object.keys(state.drafts).length > 0}
+          settling={settling}
           of={check.of ? `${plain(check.of.hole.diameter_mm, system)} at ${speed(check.of.setting.speed_rpm)}` : ""}
         />
       </div>

@@ -24,14 +24,18 @@ function useSettled<Value>(value: Value): Value {
 
 /** What is wrong with places, and what is not made. */
 function Told({ answer }: { answer: Answer }) {
+  // What keeps a letter from being made is said with it, once.
+  const reasons = answer.unresolved.map((one) => one.reason);
   return (
     <div className="grid gap-1 text-sm">
-      {answer.findings.map((one) => (
-        <p key={`${one.letter}${one.place}${one.check}`} className={`m-0 ${one.severity === "stops" ? "text-vermilion" : "text-bronze"}`}>
-          <b>{one.severity === "stops" ? "Stops: " : "Look: "}</b>
-          {one.words}.
-        </p>
-      ))}
+      {answer.findings
+        .filter((one) => !reasons.includes(one.words))
+        .map((one) => (
+          <p key={`${one.letter}${one.place}${one.check}`} className={`m-0 ${one.severity === "stops" ? "text-vermilion" : "text-bronze"}`}>
+            <b>{one.severity === "stops" ? "Stops: " : "Look: "}</b>
+            {one.words}.
+          </p>
+        ))}
       {answer.unresolved.map((one) => (
         <p key={one.letter} className="m-0 text-vermilion">
           <b>{one.letter} is not made:</b> {one.reason}

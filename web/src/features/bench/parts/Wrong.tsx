@@ -6,6 +6,7 @@ import { useState } from "react";
 import { api, inWords } from "../../../api/client";
 import type { Case } from "../../../job/types";
 import { significant } from "../../../job/units";
+import { TEXT, VERDICTS } from "../../../job/Verdict";
 import { words } from "../../../job/words";
 
 /** So many causes are told. */
@@ -26,7 +27,7 @@ function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
   if (seen.length === 0) return <p className="text-faint">Tap everything you see, hear or feel.</p>;
   if (found.error) return <p className="text-vermilion">{inWords(found.error)}</p>;
   if (!found.data) return <p className="text-faint">Looking…</p>;
-  const { now, causes } = found.data;
+  const { now, causes, changes } = found.data;
   return (
     <div className="grid gap-2" role="status">
       <p className="m-0 border-l-4 border-bronze pl-3 text-xl font-semibold">{now.words}</p>
@@ -42,6 +43,18 @@ function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
           </li>
         ))}
       </ol>
+      {changes.length > 0 && (
+        <section aria-label="Changes that hold" className="border-t border-rule pt-1 text-sm">
+          <b>Changes that were checked:</b>
+          <ul className="list-disc pl-5">
+            {changes.map((one) => (
+              <li key={one.sentence}>
+                {one.sentence} <span className={TEXT[one.verdict]}>{VERDICTS[one.verdict]}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
   );
 }

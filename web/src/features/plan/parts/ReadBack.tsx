@@ -3,7 +3,8 @@ import type { Schemas } from "../../../api/client";
 import { ProgramTrace } from "../../../drawing/plan/ProgramTrace";
 import type { System } from "../../../job/types";
 import { plain, show, time } from "../../../job/units";
-import { VERDICTS } from "../../../job/Verdict";
+import { TEXT, VERDICTS } from "../../../job/Verdict";
+import { Rows } from "../../../ui/Rows";
 import type { Answer } from "../model";
 
 type Ran = Schemas["ControllerAnswer"];
@@ -15,7 +16,60 @@ const CYCLES: Record<number, string> = {
   84: "tap",
   85: "ream, feed out",
 };
+/** So many holes are shown. */
+const MOST_HOLES = 200;
 const SEVERITIES: Record<string, string> = { stops: "Stops", look: "Look", note: "Note" };
+
+type Read = { ran: Ran; system: System };
+
+/** What the check says of a tool at the program's speed and feed. */
+function Says({ one }: { one: Ran["blocks"][number] }) {
+  if (!one.verdict) return <>no such tool in the plan</>;
+  return (
+    <>
+      <b className={TEXT[one.verdict]}>{VERDICTS[one.verdict]}</b> {one.failure}
+    </>
+  );
+}
+
+function Tools({ ran, system }: Read) {
+  const names = ["tool", "speed", "feed a turn", "torque", "thrust", "power", "holes", "the check says"];
+  const rows = ran.blocks.map((one) => [
+    <>
+      <b className="figure">T{one.tool}</b> {one.words}
+      <span className="block text-xs text-faint">{one.cycle ? CYCLES[one.cycle] : "plain moves"}</span>
+    </>,
+    `${one.speed_rpm} rpm`,
+    show(one.feed_mm_rev, "mm/rev", system),
+    show(one.torque_nm, "N·m", system),
+    one.thrust_n !== null && one.thrust_n < 1 ? "draws itself" : show(one.thrust_n, "N", system),
+    show(one.power_kw, "kW", system),
+    one.holes,
+    <Says one={one} />,
+  ]);
+  return <Rows label="Tools of the program" names={names} rows={rows} />;
+}
+
+function Moves({ ran, system }: Read) {
+  const rows = ran.moves.map((one) => [
+    one.line,
+    `T${one.tool}`,
+    one.kind,
+    plain(one.x_mm, system),
+    plain(one.y_mm, system),
+    plain(one.z_mm, system),
+    `${one.speed_rpm} rpm`,
+    one.feed_mm_rev === null ? "" : show(one.feed_mm_rev, "mm/rev", system),
+  ]);
+  return <Rows names={["line", "tool", "", "x", "y", "z", "speed", "feed a turn"]} rows={rows} />;
+}
+
+function Holes({ ran, system }: Read) {
+  const rows = ran.holes
+    .slice(0, MOST_HOLES)
+    .map((one) => [`T${one.tool}`, one.line, plain(one.x_mm, system), plain(one.y_mm, system), plain(one.depth_mm, system), one.pecks]);
+  return <Rows names={["tool", "line", "x", "y", "deep", "strokes"]} rows={rows} />;
+}
 
 export function ReadBack({ ran, answer, system, onLine }: { ran: Ran; answer: Answer; system: System; onLine: (line: number) => void }) {
   const stops = ran.findings.filter((one) => one.severity !== "note");
@@ -62,49 +116,7 @@ export function ReadBack({ ran, answer, system, onLine }: { ran: Ran; answer: An
           ))}
         </ul>
       )}
-      <div className="overflow-x-auto" role="group" aria-label="Tools of the program" tabIndex={0}>
-        <table className="text-sm">
-          <thead>
-            <tr className="text-left text-xs text-faint">
-              {["tool", "speed", "feed a turn", "torque", "thrust", "power", "holes", "the check says"].map((name) => (
-                <th key={name} className="pr-4 font-normal">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {ran.blocks.map((one, k) => (
-              <tr key={k} className="border-b border-rule align-top">
-                <td className="pr-4">
-                  <b className="figure">T{one.tool}</b> {one.words}
-                  <span className="block text-xs text-faint">{one.cycle ? CYCLES[one.cycle] : "plain moves"}</span>
-                </td>
-                <td className="figure pr-4 whitespace-nowrap">{one.speed_rpm} rpm</td>
-                <td className="figure pr-4 font-bold whitespace-nowrap">{show(one.feed_mm_rev, "mm/rev", system)}</td>
-                <td className="figure pr-4 whitespace-nowrap">{show(one.torque_nm, "N·m", system)}</td>
-                <td className="figure pr-4 whitespace-nowrap">
-                  {one.thrust_n !== null && one.thrust_n < 1 ? "draws itself" : show(one.thrust_n, "N", system)}
-                </td>
-                <td className="figure pr-4 whitespace-nowrap">{show(one.power_kw, "kW", system)}</td>
-                <td className="figure pr-4">{one.holes}</td>
-                <td>
-                  {one.verdict ? (
-                    <>
-                      <b className={one.verdict === "holds" ? "text-green" : one.verdict === "tight" ? "text-bronze" : "text-vermilion"}>
-                        {VERDICTS[one.verdict]}
-                      </b>{" "}
-                      {one.failure}
-                    </>
-                  ) : (
-                    "no such tool in the plan"
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Tools ran={ran} system={system} />
       <div className="flex flex-wrap gap-4">
         {ran.traces.map((trace) => (
           <figure key={trace.tool} className="m-0 w-64">
@@ -131,62 +143,11 @@ export function ReadBack({ ran, answer, system, onLine }: { ran: Ran; answer: An
         <summary className="tap cursor-pointer">
           Every move, dry{ran.moves_in_all > ran.moves.length ? `, the first ${ran.moves.length} of ${ran.moves_in_all}` : ""}
         </summary>
-        <table className="text-sm">
-          <thead>
-            <tr className="text-left text-xs text-faint">
-              {["line", "tool", "", "x", "y", "z", "speed", "feed a turn"].map((name) => (
-                <th key={name} className="pr-4 font-normal">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {ran.moves.map((one, k) => (
-              <tr key={k}>
-                {[
-                  String(one.line),
-                  `T${one.tool}`,
-                  one.kind,
-                  plain(one.x_mm, system),
-                  plain(one.y_mm, system),
-                  plain(one.z_mm, system),
-                  `${one.speed_rpm} rpm`,
-                  one.feed_mm_rev === null ? "" : show(one.feed_mm_rev, "mm/rev", system),
-                ].map((cell, place) => (
-                  <td key={place} className="figure pr-4 whitespace-nowrap">
-                    {cell}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Moves ran={ran} system={system} />
       </details>
       <details className="text-sm">
         <summary className="tap cursor-pointer">Every hole as a table</summary>
-        <table className="text-sm">
-          <thead>
-            <tr className="text-left text-xs text-faint">
-              {["tool", "line", "x", "y", "deep", "strokes"].map((name) => (
-                <th key={name} className="pr-4 font-normal">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {ran.holes.slice(0, 200).map((one, k) => (
-              <tr key={k}>
-                {[`T${one.tool}`, one.line, plain(one.x_mm, system), plain(one.y_mm, system), plain(one.depth_mm, system), one.pecks].map((cell, place) => (
-                  <td key={place} className="figure pr-4">
-                    {cell}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Holes ran={ran} system={system} />
         <p className="text-faint">{answer.count} places in the plan.</p>
       </details>
     </div>
