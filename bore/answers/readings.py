@@ -1,9 +1,10 @@
-"""What somebody typed, read: a metal's everyday name, a drill size, a hole as drawn, a motor's plate, a set's lid."""
+"""What somebody typed, read: a metal's everyday name, a drill size, a hole as drawn, a motor's plate, a set's lid, a word of the trade."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from bore.advice.glossary import Term, glossary, read_term
 from bore.answers.machine import PlateReading
 from bore.answers.plan import DrawnHole
 from bore.answers.shape import number, shaped
@@ -84,7 +85,29 @@ class SetRead:
     cutters: list[NamedCutter]
 
 
-Found = MetalRead | SizeRead | DrawnHole | PlateRead | SetRead
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TermRead:
+    """A word of the trade: what it means, what else it is called, and the word to read next."""
+
+    id: str
+    term: str
+    also: list[str]
+    means: str
+    see: str
+    marked: bool
+    source: str
+
+
+Found = MetalRead | SizeRead | DrawnHole | PlateRead | SetRead | TermRead
+
+
+def glossary_answer() -> list[TermRead]:
+    """Every word of the glossary, by the alphabet."""
+    return [_term(one) for one in glossary()]
+
+
+def _term(found: Term) -> TermRead:
+    return shaped(TermRead, found)
 
 
 def _near(row: MaterialRow) -> NearMetal:
@@ -135,7 +158,14 @@ def _set(text: str) -> SetRead:
     return SetRead(text=found.words, count=len(found.cutters), cutters=[NamedCutter(name=name, spec=spec) for name, spec in found.cutters])
 
 
-READERS: dict[str, Callable[[str], Found]] = {"metal": metal_answer, "size": _size, "hole": _hole, "plate": _plate, "set": _set}
+READERS: dict[str, Callable[[str], Found]] = {
+    "metal": metal_answer,
+    "size": _size,
+    "hole": _hole,
+    "plate": _plate,
+    "set": _set,
+    "term": lambda text: _term(read_term(text)),
+}
 
 
 def read_answer(kind: str, text: str) -> Found:

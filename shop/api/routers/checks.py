@@ -11,7 +11,7 @@ from bore.answers.diagnosis import DiagnosisAnswer, diagnosis_answer
 from bore.answers.offers import GuessesAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.pictures import log_answer, pictures_answer, window_answer
 from bore.answers.plan import DrawnHole
-from bore.answers.readings import READERS, MetalRead, PlateRead, SetRead, SizeRead, read_answer
+from bore.answers.readings import READERS, MetalRead, PlateRead, SetRead, SizeRead, TermRead, glossary_answer, read_answer
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.case.typed import read_typed, with_value
@@ -179,12 +179,18 @@ def settle_case(request: HttpRequest) -> HttpResponse:
     return as_json({"case": settled.case, "moved": moved, "cutter": taken, "read": read})
 
 
-@router.get("/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | DrawnHole, 401: Errors, 422: Errors})
+@router.get("/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | DrawnHole | TermRead, 401: Errors, 422: Errors})
 def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> HttpResponse:
     """Read what was typed. A figure in any notation, echoed in both units: a kind of quantity (diameter, force, speed, …), or any field
     of a case by its path (`holding.force_n`, `hole.stack_mm`), held to its own range. Or words: a metal's everyday name, a size, a
-    hole as drawn, a plate, a set."""
+    hole as drawn, a plate, a set, a word of the trade."""
     return as_json(read_answer(kind, text) if kind in READERS else _read(kind, text, system))
+
+
+@router.get("/glossary", response={200: list[TermRead], 401: Errors})
+def glossary(request: HttpRequest) -> HttpResponse:
+    """Every word of the trade and of this program, each in a sentence, by the alphabet."""
+    return as_json(glossary_answer())
 
 
 def _read(kind: str, text: str, system: str) -> dict[str, Any]:

@@ -360,9 +360,29 @@ export interface paths {
          * Read Text
          * @description Read what was typed. A figure in any notation, echoed in both units: a kind of quantity (diameter, force, speed, …), or any field
          *     of a case by its path (`holding.force_n`, `hole.stack_mm`), held to its own range. Or words: a metal's everyday name, a size, a
-         *     hole as drawn, a plate, a set.
+         *     hole as drawn, a plate, a set, a word of the trade.
          */
         get: operations["shop_api_routers_checks_read_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glossary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glossary
+         * @description Every word of the trade and of this program, each in a sentence, by the alphabet.
+         */
+        get: operations["shop_api_routers_checks_glossary"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2473,6 +2493,26 @@ export interface components {
             diameter_mm: number;
             /** Near */
             near: components["schemas"]["NearSize"][];
+        };
+        /**
+         * TermRead
+         * @description A word of the trade: what it means, what else it is called, and the word to read next.
+         */
+        TermRead: {
+            /** Id */
+            id: string;
+            /** Term */
+            term: string;
+            /** Also */
+            also: string[];
+            /** Means */
+            means: string;
+            /** See */
+            see: string;
+            /** Marked */
+            marked: boolean;
+            /** Source */
+            source: string;
         };
         /**
          * WaysOutAnswer
@@ -6611,7 +6651,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadAnswer"] | components["schemas"]["MetalRead"] | components["schemas"]["SizeRead"] | components["schemas"]["PlateRead"] | components["schemas"]["SetRead"] | components["schemas"]["DrawnHole"];
+                    "application/json": components["schemas"]["ReadAnswer"] | components["schemas"]["MetalRead"] | components["schemas"]["SizeRead"] | components["schemas"]["PlateRead"] | components["schemas"]["SetRead"] | components["schemas"]["DrawnHole"] | components["schemas"]["TermRead"];
                 };
             };
             /** @description Unauthorized */
@@ -6625,6 +6665,35 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_checks_glossary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermRead"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

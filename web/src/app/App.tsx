@@ -1,20 +1,21 @@
 /** The frame around every screen: name, units, theme, keys. */
-import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { BrowserRouter, NavLink, Route, Routes, useNavigate } from "react-router";
+import { Route, Switch, useLocation } from "wouter";
 
 import { api, inWords, Refused } from "../api/client";
 import { Bench } from "../features/bench";
-import { OTHER_KEYS, PHRASE_KEYS } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
 import { useMe, useWords } from "../job/queries";
 import { ACTIONS } from "../ui/places";
-import { Choices } from "../ui/Choices";
-import { INCH, METRIC, QUANTITIES } from "../job/units";
-import { SignIn } from "./SignIn";
+import { later } from "../ui/later";
+import { ScreenLink } from "../ui/ScreenLink";
+import { INCH, METRIC } from "../job/units";
 
+const KeysAndUnits = later(() => import("./KeysAndUnits").then((part) => part.KeysAndUnits));
+const SignIn = later(() => import("./SignIn").then((part) => part.SignIn), "Opening…");
 const Plan = lazy(() => import("../features/plan"));
 const Part = lazy(() => import("../features/part"));
 const Chart = lazy(() => import("../features/chart"));
@@ -43,17 +44,9 @@ function useTheme(): [Theme, () => void] {
   return [theme, turn];
 }
 
-/** Which version this is: what somebody who asks for help is asked first. */
-function Version() {
-  const health = useQuery({ queryKey: ["health"], queryFn: api.health, staleTime: Infinity, retry: false });
-  return health.data ? <p className="mt-3 text-sm text-faint">Fierce Bore {health.data.version}</p> : null;
-}
-
 function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) => void }) {
   const [open, setOpen] = useState(false);
-  const { system, setSystem } = useJob();
   useHotkeys("shift+slash, ?", () => setOpen(true), { enabled: keysOn, useKey: true });
-  const keys = [...Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase] as const), ...OTHER_KEYS];
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger className="tap px-2">
@@ -66,40 +59,7 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
           className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-film p-4"
         >
           <Dialog.Title className="mb-2 text-lg font-semibold">Keys and units</Dialog.Title>
-          <dl className="grid grid-cols-2 gap-x-6 gap-y-1">
-            {keys.map(([key, words]) => (
-              <div key={key} className="flex gap-3">
-                <dt className="figure w-16 font-bold text-bronze">{key}</dt>
-                <dd className="m-0">{words}</dd>
-              </div>
-            ))}
-          </dl>
-          <h3 className="heading mt-3">Units, one by one</h3>
-          <dl className="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 text-sm">
-            {QUANTITIES.map(([quantity, name, metric, inch]) => (
-              <div key={quantity} className="contents">
-                <dt>{name}</dt>
-                <dd className="m-0">
-                  <Choices
-                    label={name}
-                    choices={
-                      [
-                        ["metric", metric],
-                        ["inch", inch],
-                      ] as const
-                    }
-                    chosen={system[quantity]}
-                    onChoose={(side) => setSystem({ ...system, [quantity]: side })}
-                  />
-                </dd>
-              </div>
-            ))}
-          </dl>
-          <Version />
-          <label className="mt-3 flex min-h-8 items-center gap-2 text-sm">
-            <input type="checkbox" checked={keysOn} onChange={(event) => onKeysOn(event.target.checked)} />
-            Single-letter keys on
-          </label>
+          <KeysAndUnits keysOn={keysOn} onKeysOn={onKeysOn} />
           <Dialog.Close className="chip mt-2">Close</Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
@@ -113,7 +73,7 @@ function Frame() {
   const mixed = new Set(Object.values(system)).size > 1;
   const [theme, turnTheme] = useTheme();
   const me = useMe();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const [menu, setMenu] = useState(false);
   const menuBox = useRef<HTMLDivElement>(null);
   // What a screen puts into the menu belongs to the screen: its clicks are heard on the page itself.
@@ -130,7 +90,7 @@ function Frame() {
     localStorage.setItem("keys", on ? "on" : "off");
     setKeysOn(on);
   };
-  const go = (path: string) => void navigate(path);
+  const go = (path: string) => navigate(path);
   useHotkeys(
     SCREENS.map(([, letter]) => `g>${letter}`),
     (_, found) => go(SCREENS.find(([, letter]) => found.keys?.includes(letter))?.[2] ?? "/"),
@@ -151,16 +111,16 @@ function Frame() {
         </span>
         <nav aria-label="Screens" className="flex grow gap-4 wide:grow-0">
           {SCREENS.map(([name, , path]) => (
-            <NavLink
+            <ScreenLink
               key={name}
               to={path}
-              end={path === "/"}
-              className={({ isActive }) =>
-                `tap flex items-center border-b-4 py-1 no-underline ${isActive ? "border-bronze font-semibold text-ink" : "border-transparent text-faint"}`
+              exactly={path === "/"}
+              className={(there) =>
+                `tap flex items-center border-b-4 py-1 no-underline ${there ? "border-bronze font-semibold text-ink" : "border-transparent text-faint"}`
               }
             >
               {name}
-            </NavLink>
+            </ScreenLink>
           ))}
         </nav>
         {me.data && !me.data.demo && (
@@ -212,13 +172,15 @@ function Frame() {
       </header>
       <div id="main" tabIndex={-1} className="outline-none">
         <Suspense fallback={<p className="p-6">Opening…</p>}>
-          <Routes>
-            <Route path="/plan" element={<Plan />} />
-            <Route path="/part" element={<Part />} />
-            <Route path="/chart" element={<Chart />} />
-            <Route path="/shop/*" element={<Shop />} />
-            <Route path="*" element={<Bench keysOn={keysOn} />} />
-          </Routes>
+          <Switch>
+            <Route path="/plan" component={Plan} />
+            <Route path="/part" component={Part} />
+            <Route path="/chart" component={Chart} />
+            <Route path="/shop/*?" component={Shop} />
+            <Route>
+              <Bench keysOn={keysOn} />
+            </Route>
+          </Switch>
         </Suspense>
       </div>
       <footer className="mx-auto max-w-[115rem] px-3 pb-2 text-xs text-faint wide:px-5">
@@ -250,9 +212,7 @@ function Opened() {
 export function App() {
   return (
     <QueryClientProvider client={client}>
-      <BrowserRouter>
-        <Opened />
-      </BrowserRouter>
+      <Opened />
     </QueryClientProvider>
   );
 }

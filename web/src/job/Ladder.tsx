@@ -7,12 +7,14 @@ import { phraseOfField } from "./fields";
 import { FieldRow } from "./pickers/FieldRow";
 import { words } from "./words";
 import { stepOf } from "./details";
-import { Schools } from "./Schools";
 import type { Answer, LimitFinding, System } from "./types";
 import { against } from "./units";
 import { VERDICTS } from "./Verdict";
 import { Folded } from "../ui/Folded";
-import { WorkingOf } from "./Working";
+import { later } from "../ui/later";
+import { WorkingOf } from "./WorkingOf";
+
+const Schools = later(() => import("./Schools").then((part) => part.Schools));
 
 /** Rows before the rest is folded away: the ways out must stay in sight beneath. */
 const SHOWN = 3;

@@ -1,8 +1,6 @@
 /** The working behind a figure: formula, values put in, result, source. */
 import type { Schemas } from "../api/client";
 import { typeset } from "./formula";
-import { useJob } from "./provider";
-import { useWorking } from "./queries";
 import { words } from "./words";
 import { significant } from "./units";
 
@@ -13,20 +11,6 @@ function value(one: unknown): string {
   if (typeof one === "boolean") return one ? "yes" : "no";
   if (Array.isArray(one)) return one.map(value).join(", ");
   return String(one ?? "–");
-}
-
-/** The working of one limit, or of a part that several stand on, of the job on screen; asked for when it is opened. */
-export function WorkingOf({ limit, scope }: { limit?: string; scope?: string }) {
-  const { state } = useJob();
-  const found = useWorking(state.jobs.now?.case ?? null);
-  if (found.lost) return <p className="text-sm text-faint">The server does not answer; the working comes when it does.</p>;
-  if (!found.data) return <p className="text-sm text-faint">Working it out…</p>;
-  const steps = limit ? found.data.limits[limit] : found.data.scopes[scope ?? ""];
-  return (
-    <div className={found.stale ? "stale" : ""}>
-      <Working steps={steps ?? []} />
-    </div>
-  );
 }
 
 export function Working({ steps }: { steps: readonly Step[] }) {

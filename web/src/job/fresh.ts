@@ -2,18 +2,14 @@
 import { useCallback } from "react";
 
 import { api } from "../api/client";
+import { ownMachine } from "./ownMachine";
 import { useJob } from "./provider";
 import { useMachines } from "./queries";
 import type { Case, Job, Machine } from "./types";
 import { plainDrill, plainMachine, words } from "./words";
 
 const PLAIN_MM = { diameter_mm: 10, depth_mm: 20 };
-
-/** The plainest of machines, of which nothing is said. */
-function plainly(): Machine {
-  const { id, power_kw, drive, feed } = plainMachine();
-  return { kind: id, name: "my machine", spindle: { power_kw, drive, stages: [{ speed_rpm: 600 }] }, feed: { kind: feed } };
-}
+const PLAIN_RPM = 600;
 
 /** The metal most holes are drilled in, where nothing is said. */
 const plainMetal = () => ({ id: words().everyday_metals[0]?.id });
@@ -24,7 +20,7 @@ function freshCase(before: Case | undefined, machine: Machine): Case {
     material: before?.material ?? plainMetal(),
     cutter: { family: plainDrill().id },
     machine,
-    setting: { speed_rpm: before?.setting.speed_rpm ?? 600, hand_force_n: 100 },
+    setting: { speed_rpm: before?.setting.speed_rpm ?? PLAIN_RPM, hand_force_n: 100 },
   };
 }
 
@@ -35,7 +31,7 @@ export function useNewHole(): () => Promise<void> {
   const before = state.jobs.now;
   return useCallback(async () => {
     const record = machines.data?.find((one) => one.id === before?.refs.machine?.id);
-    const machine = (record?.spec as Machine | undefined) ?? before?.case.machine ?? plainly();
+    const machine = (record?.spec as Machine | undefined) ?? before?.case.machine ?? ownMachine(plainMachine().id, PLAIN_RPM);
     const job: Job = {
       case: freshCase(before?.case, machine),
       typed: {},

@@ -6,7 +6,7 @@ import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { figure, JobProvider, useJob } from "./provider";
 import { useCheck } from "./queries";
 import type { Case, Job } from "./types";
-import { encodeJob } from "./url";
+import { encodeJob, openAddress } from "./url";
 
 const CASE = {
   hole: { diameter_mm: 20, depth_mm: 32 },
@@ -21,11 +21,12 @@ const JOB: Job = { case: CASE, typed: {}, refs: {}, pinned: false, name: "" };
 const replies = new Map<string, { status: number; body: unknown }>();
 const asked: string[] = [];
 
-beforeEach(() => {
+beforeEach(async () => {
   replies.clear();
   asked.length = 0;
   sessionStorage.clear();
-  history.replaceState(null, "", `/?job=${encodeJob(JOB)}`);
+  history.replaceState(null, "", `/?job=${await encodeJob(JOB)}`);
+  await openAddress();
   vi.stubGlobal("fetch", async (request: Request) => {
     const path = new URL(request.url).pathname;
     asked.push(path);

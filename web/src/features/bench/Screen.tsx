@@ -22,11 +22,11 @@ import { WaysOut } from "../../job/WaysOut";
 import { shortSentence } from "../../job/shortSentence";
 import { isBrokenAddress, putInAddress } from "../../job/url";
 import { Actions } from "../../ui/Actions";
+import { later } from "../../ui/later";
 import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
 import { Assumed } from "./parts/Assumed";
-import { Empty } from "./parts/Empty";
 import { FarVerdict } from "./parts/FarVerdict";
 import { Figures, Said } from "./parts/Figures";
 import { Find } from "./parts/Find";
@@ -38,6 +38,8 @@ import { Wrong } from "./parts/Wrong";
 import { useFindable } from "./useFindable";
 import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
+
+const Empty = later(() => import("./parts/Empty").then((part) => part.Empty), "Opening the yard…");
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
 // What a key opens is there, and has the focus, before the next key comes: a fast typist's letters go into it.
@@ -72,7 +74,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const current = check.stale ? null : answer;
 
   useEffect(() => {
-    if (state.jobs.now) putInAddress(state.jobs.now);
+    if (state.jobs.now) void putInAddress(state.jobs.now);
   }, [state.jobs.now]);
   useEffect(() => {
     if (state.jobs.now && answer)

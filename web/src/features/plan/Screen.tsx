@@ -1,7 +1,7 @@
 /** The Plan: from the hole on the drawing to the last burr, each step checked. */
 import { useEffect, useMemo, useReducer, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useNavigate } from "react-router";
+import { Link, useLocation } from "wouter";
 
 import { api, Refused } from "../../api/client";
 import { begun } from "../../job/history";
@@ -95,7 +95,7 @@ export function Plan() {
   const machines = yard.data ?? [];
   const materials = useMaterials().data ?? [];
   const may = useMay("machinist");
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const first = useMemo(remembered, []);
   const [{ now: asked, past, future }, change] = useReducer(reduce, null, () =>
     begun({ ...PLAIN, ...fromBench(state.jobs.now?.case, state.jobs.now?.refs.machine?.id), ...first.asked }),
@@ -123,7 +123,7 @@ export function Plan() {
   const onBench = (step: Step) => {
     if (!step.cut || !state.jobs.now) return;
     onJob({ do: "open", job: { ...state.jobs.now, case: step.cut.case as Case, typed: {}, refs: {}, pinned: false, name: "" } });
-    void navigate("/");
+    navigate("/");
   };
   const open = async (slug: string) => {
     const kept = await api.readPlan(slug);

@@ -1,8 +1,9 @@
 /** The Shop: the machines, drills and people that are really there. */
 import { useEffect } from "react";
-import { Navigate, NavLink, Route, Routes } from "react-router";
+import { Redirect, Route, Switch } from "wouter";
 
 import { useFirstJob } from "../../job/kept";
+import { ScreenLink } from "../../ui/ScreenLink";
 import { Away } from "./parts/Away";
 import { Crib } from "./parts/crib/Crib";
 import { Files } from "./parts/Files";
@@ -30,27 +31,24 @@ export function Shop() {
       <h1 className="sr-only">The Shop: the machines, drills and people that are really there</h1>
       <nav aria-label="Parts of the shop" className="no-print flex flex-wrap gap-x-5 border-b border-rule">
         {TABS.map(([path, words]) => (
-          <NavLink
+          <ScreenLink
             key={path}
             to={`/shop/${path}`}
-            className={({ isActive }) =>
-              `tap flex items-center py-1.5 no-underline ${isActive ? "border-b-2 border-ink font-semibold text-ink" : "text-faint"}`
-            }
+            className={(there) => `tap flex items-center py-1.5 no-underline ${there ? "border-b-2 border-ink font-semibold text-ink" : "text-faint"}`}
           >
             {words}
-          </NavLink>
+          </ScreenLink>
         ))}
       </nav>
-      <Routes>
-        <Route path="machines" element={<Machines />} />
-        <Route path="machines/:id" element={<Machines />} />
-        <Route path="crib" element={<Crib />} />
-        <Route path="materials" element={<Materials />} />
-        <Route path="files" element={<Files />} />
-        <Route path="people" element={<People />} />
-        <Route path="away" element={<Away />} />
-        <Route path="*" element={<Navigate to="/shop/machines" replace />} />
-      </Routes>
+      <Switch>
+        <Route path="/shop/machines/:id?" component={Machines} />
+        <Route path="/shop/crib" component={Crib} />
+        <Route path="/shop/materials" component={Materials} />
+        <Route path="/shop/files" component={Files} />
+        <Route path="/shop/people" component={People} />
+        <Route path="/shop/away" component={Away} />
+        <Redirect to="/shop/machines" replace />
+      </Switch>
     </main>
   );
 }

@@ -6,8 +6,10 @@ import type { Answer, Case } from "../types";
 import { isHandFed } from "../types";
 import { nominal, show } from "../units";
 import { FieldRows } from "./FieldRow";
-import { Program } from "./Program";
 import { TypedField } from "./TypedField";
+import { later } from "../../ui/later";
+
+const Program = later(() => import("./Program").then((part) => part.Program));
 
 const USUAL_FORCES_N = [60, 80, 100, 120, 150, 200];
 

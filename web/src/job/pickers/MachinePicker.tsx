@@ -6,8 +6,11 @@ import { useJob } from "../provider";
 import { useMachines } from "../queries";
 import { type Answer, type Machine, stagesOf, type System } from "../types";
 import { nominal } from "../units";
+import { later } from "../../ui/later";
+import { ownMachine } from "../ownMachine";
 import { FieldRows } from "./FieldRow";
-import { OwnMachine, plainly } from "./OwnMachine";
+
+const OwnMachine = later(() => import("./OwnMachine").then((part) => part.OwnMachine));
 
 /** The motor as its plate has it: output, or what it draws. */
 function power({ spindle }: Machine, system: System): string {
@@ -37,7 +40,7 @@ export function MachinePicker({ answer, onDone }: { answer: Answer | null; onDon
       settles: "machine",
       refs: { machine: undefined },
       usual: true,
-      edit: (was) => ({ ...was, machine: plainly(plainMachine().id, was.setting.speed_rpm) }),
+      edit: (was) => ({ ...was, machine: ownMachine(plainMachine().id, was.setting.speed_rpm) }),
     });
   return (
     <div className="grid gap-3">

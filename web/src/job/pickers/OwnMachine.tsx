@@ -6,22 +6,16 @@ import { api, Refused } from "../../api/client";
 import { MachineOutline } from "../../drawing/shop/MachineOutline";
 import { SpeedRuler } from "../../drawing/SpeedRuler";
 import { Choices } from "../../ui/Choices";
+import { ownMachine } from "../ownMachine";
 import { PAUSE_MS, useJob } from "../provider";
 import { type Answer, type Case, type Machine, stagesOf } from "../types";
 import { show } from "../units";
-import { choicesOf, type MachineKind, machineOf, words } from "../words";
+import { choicesOf, type MachineKind, words } from "../words";
 import { FieldRow, FieldRows } from "./FieldRow";
 import { TypedField } from "./TypedField";
 
 type Feed = Machine["feed"]["kind"];
 const PLATE = "machine:plate";
-
-/** A machine of a kind that turns at the speed now set, everything else as such machines are. */
-export function plainly(kind: MachineKind, speed_rpm: number): Machine {
-  const { feed, drive, one_range, power_kw } = machineOf(kind);
-  const stages = one_range ? [{ min_rpm: Math.min(50, speed_rpm), max_rpm: Math.max(4000, speed_rpm) }] : [{ speed_rpm }];
-  return { kind, name: "my machine", spindle: { power_kw, drive, stages }, feed: { kind: feed } };
-}
 
 /** The machine with what its plate says; a power that was assumed of its kind gives way to the plate's. */
 function withPlate(was: Case, spindle: object): Case {
@@ -124,7 +118,7 @@ export function OwnMachine({ answer, onDone }: { answer: Answer | null; onDone: 
       settles: "machine",
       refs: { machine: undefined },
       usual: true,
-      edit: (was) => ({ ...was, machine: plainly(kind, setting.speed_rpm) }),
+      edit: (was) => ({ ...was, machine: ownMachine(kind, setting.speed_rpm) }),
     });
   const fed = (kind: Feed) =>
     void change({

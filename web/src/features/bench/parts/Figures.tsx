@@ -4,7 +4,7 @@ import { memo } from "react";
 import { useUnits } from "../../../job/provider";
 import type { Answer } from "../../../job/types";
 import { plain, show, time } from "../../../job/units";
-import { WorkingOf } from "../../../job/Working";
+import { WorkingOf } from "../../../job/WorkingOf";
 import { Folded } from "../../../ui/Folded";
 
 export const Figures = memo(function Figures({ answer }: { answer: Answer }) {

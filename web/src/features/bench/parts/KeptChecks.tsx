@@ -1,53 +1,22 @@
-/** The checks that were kept, newest first: one opens as it was, two or three are laid side by side. */
-import { useQueryClient } from "@tanstack/react-query";
+/** The checks that were kept, behind one button; what is laid side by side stands over the whole screen. */
 import { lazy, Suspense, useState } from "react";
 
-import { api } from "../../../api/client";
-import { asJob, keptBy, openCheck } from "../../../job/kept";
-import { useJob } from "../../../job/provider";
-import { useChecks, useMay } from "../../../job/queries";
-import type { Answer, Job } from "../../../job/types";
-import { VERDICTS } from "../../../job/Verdict";
+import { useChecks } from "../../../job/queries";
+import type { Answer } from "../../../job/types";
+import { later } from "../../../ui/later";
 import { Panel } from "../../../ui/Panel";
 import type { Side } from "../compare";
 
+const KeptList = later(() => import("./KeptList").then((part) => part.KeptList), "Opening…");
 const Compare = lazy(() => import("./Compare"));
-/** Besides the one on screen. */
-const MOST_BESIDE = 2;
 
 export function KeptChecks({ answer }: { answer: Answer | null }) {
-  const { state, dispatch } = useJob();
   const checks = useChecks();
-  const client = useQueryClient();
-  const may = useMay("machinist");
   const [open, setOpen] = useState(false);
-  const [beside, setBeside] = useState<readonly string[]>([]);
   const [sides, setSides] = useState<Side[] | null>(null);
-  const job = state.jobs.now;
-  const pick = (slug: string, on: boolean) => setBeside(on ? [...beside, slug].slice(-MOST_BESIDE) : beside.filter((one) => one !== slug));
-  const lay = async () => {
-    if (!job || !answer) return;
-    const kept = await Promise.all(beside.map((slug) => api.readCheck(slug)));
-    setSides([{ name: "On screen now", job, answer }, ...kept.map((one) => ({ name: one.name, job: asJob(one), answer: one.answer }))]);
+  const lay = (found: Side[]) => {
+    setSides(found);
     setOpen(false);
-  };
-  const again = async (slug: string) => {
-    const [kept, found] = await Promise.all([api.readCheck(slug), api.checkAgain(slug)]);
-    const what = [found.machine_changed && "machine", found.cutter_changed && "cutter"].filter(Boolean).join(" and ");
-    const then = asJob(kept);
-    setSides([
-      { name: `${kept.name}, as it was kept`, job: then, answer: kept.answer },
-      {
-        name: what ? `On today’s ${what}` : "Again today: machine and cutter are as they were",
-        job: { ...then, case: found.case as Job["case"] },
-        answer: found.now,
-      },
-    ]);
-    setOpen(false);
-  };
-  const putAway = async (slug: string) => {
-    await api.removeCheck(slug);
-    await client.invalidateQueries({ queryKey: ["checks"] });
   };
   return (
     <>
@@ -63,66 +32,7 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
         open={open}
         onOpenChange={setOpen}
       >
-        {checks.data?.length === 0 && <p>Nothing kept yet. Press k to keep the check on screen.</p>}
-        {beside.length > 0 && (
-          <button type="button" className="chip sticky top-0 mb-2 w-full font-semibold" disabled={!answer} onClick={() => void lay()}>
-            Lay {beside.length === 1 ? "it" : "them"} beside the one on screen
-          </button>
-        )}
-        <ul className="grid gap-1">
-          {checks.data?.map((check) => (
-            <li key={check.slug} className="grid grid-cols-[1fr_auto] gap-1">
-              <button
-                type="button"
-                className="chip grid"
-                data-chosen={job?.refs.check === check.slug}
-                onClick={() =>
-                  void openCheck(check.slug).then((opened) => {
-                    dispatch({ do: "open", job: opened });
-                    setOpen(false);
-                  })
-                }
-              >
-                <span className="flex justify-between gap-3">
-                  <span className="font-semibold">{check.name}</span>
-                  <span>{VERDICTS[check.verdict]}</span>
-                </span>
-                <span className="figure text-xs text-faint">{check.short}</span>
-                {check.note && <span className="text-sm text-faint">{check.note}</span>}
-                {(check.brought !== null || check.changed_by !== check.made_by) && <span className="text-xs text-faint">{keptBy(check, check.verdict)}</span>}
-              </button>
-              <div className="grid content-start">
-                <label className="tap flex min-w-11 items-center justify-center gap-1 text-xs text-faint">
-                  <input
-                    type="checkbox"
-                    aria-label={`Compare with ${check.name}`}
-                    checked={beside.includes(check.slug)}
-                    onChange={(event) => pick(check.slug, event.target.checked)}
-                  />
-                  <span aria-hidden>compare</span>
-                </label>
-                <button
-                  type="button"
-                  className="tap px-1 text-xs underline decoration-dotted"
-                  aria-label={`Check ${check.name} again on today’s machine`}
-                  onClick={() => void again(check.slug)}
-                >
-                  again
-                </button>
-                {may && (
-                  <button
-                    type="button"
-                    className="tap px-1 text-xs underline decoration-dotted"
-                    aria-label={`Put ${check.name} away`}
-                    onClick={() => void putAway(check.slug)}
-                  >
-                    put away
-                  </button>
-                )}
-              </div>
-            </li>
-          ))}
-        </ul>
+        <KeptList answer={answer} onSides={lay} onDone={() => setOpen(false)} />
       </Panel>
       {sides && (
         <Suspense fallback={null}>

@@ -1,5 +1,5 @@
 /** The other ways there are: by what one may want of a plan, and by the family of cutter that makes the hole, over the number of holes. */
-import { Link } from "react-router";
+import { Link } from "wouter";
 
 import { BreakEven } from "../../../drawing/plan/BreakEven";
 import { time } from "../../../job/units";

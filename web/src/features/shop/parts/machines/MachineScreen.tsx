@@ -1,7 +1,7 @@
 /** One machine as its plate: every part of it edited where it is drawn, the curve following the pen. */
 import { useMemo } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { useNavigate } from "react-router";
+import { useLocation } from "wouter";
 
 import { api, type Schemas } from "../../../../api/client";
 import { SpindleCurve } from "../../../../drawing/shop/SpindleCurve";
@@ -49,7 +49,7 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
   const may = useMay("lead");
   const written = useWritten();
   const system = useUnits();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const { change, state } = useJob();
   const { spec, extra } = draft.now;
   useHotkeys("ctrl+z, meta+z", () => dispatch({ do: "undo" }), { preventDefault: true });
@@ -86,7 +86,7 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
       refs: { machine: { id: record.id, revision: record.revision } },
       edit: (was) => ({ ...was, machine: record.spec as Machine }),
     });
-    void navigate("/");
+    navigate("/");
   };
 
   const stages = (at(spec, "spindle.stages") as Stage[] | undefined) ?? [];

@@ -1,6 +1,6 @@
 /** The yard's machines, each by its outline and its speeds; the one taken up is drawn beside the list. */
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useParams } from "wouter";
 
 import { MachineOutline } from "../../../../drawing/shop/MachineOutline";
 import { SpeedRuler } from "../../../../drawing/SpeedRuler";
@@ -10,8 +10,8 @@ import { useMay } from "../../queries";
 import { MachineScreen } from "./MachineScreen";
 
 export function Machines() {
-  const { id } = useParams();
-  const navigate = useNavigate();
+  const { id } = useParams<{ id?: string }>();
+  const [, navigate] = useLocation();
   const machines = useMachines();
   const [said, setSaid] = useState<string | null>(null);
   const may = useMay("lead");
@@ -59,8 +59,8 @@ export function Machines() {
           onSaid={setSaid}
           key={`${record?.id ?? "new"} ${record?.revision ?? 0}`}
           record={record}
-          onSaved={(saved) => void navigate(`/shop/machines/${saved}`)}
-          onGone={() => void navigate("/shop/machines")}
+          onSaved={(saved) => navigate(`/shop/machines/${saved}`)}
+          onGone={() => navigate("/shop/machines")}
         />
       )}
     </div>
