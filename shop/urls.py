@@ -3,12 +3,13 @@
 from django.urls import path, re_path
 
 from shop.api.api import api
-from shop.api.page import the_page
+from shop.api.page import AWAY, away, the_page
 from shop.refusals import on_missing
 
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api(?:/|$)", on_missing),
+    path(AWAY, away),
     re_path(r"^(?!api/|static/).*$", the_page),
 ]
 handler400, handler403, handler404, handler500 = (f"shop.refusals.{name}" for name in ("on_bad", "on_forbidden", "on_missing", "on_fault"))

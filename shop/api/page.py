@@ -1,4 +1,4 @@
-"""The one page: the built interface, with the CSRF cookie set for its writes."""
+"""The one page: the built interface, with the CSRF cookie set for its writes; and what tells of a server that is away."""
 
 from functools import cache
 
@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 
+AWAY = "away.js"
 NOT_BUILT = "<!doctype html><title>Fierce Bore</title><p>The interface is not built yet: run <code>make demo</code>."
 
 
@@ -14,6 +15,18 @@ NOT_BUILT = "<!doctype html><title>Fierce Bore</title><p>The interface is not bu
 def _built() -> str:
     index = settings.WEB / "index.html"
     return index.read_text(encoding="utf-8") if index.is_file() else NOT_BUILT
+
+
+@cache
+def _worker() -> str:
+    script = settings.WEB / AWAY
+    return script.read_text(encoding="utf-8") if script.is_file() else ""
+
+
+@require_safe
+def away(request: HttpRequest) -> HttpResponse:
+    """The script a browser keeps, to tell of a server that is away; at the root, so that it may answer for every screen."""
+    return HttpResponse(_worker(), content_type="text/javascript", headers={"Cache-Control": "no-cache"})
 
 
 @require_safe

@@ -84,7 +84,7 @@ AXE = Axe()
 def barriers(page: Page, colours_only: bool = False, within: str | None = None) -> list[tuple[str, Any]]:
     """What axe finds on the page as it stands: the rule and the first place. In a second theme the marks are the same and only the
     colours are others: there it looks at those. `within` is the part that is new on the page, where the rest has been looked at."""
-    options = {"runOnly": ["color-contrast"]} if colours_only else None
+    options = {"runOnly": ["color-contrast"]} if colours_only else {"rules": {"target-size": {"enabled": True}}}
     return [(one["id"], one["nodes"][0]["target"]) for one in AXE.run(page, context=within, options=options).response["violations"]]
 
 

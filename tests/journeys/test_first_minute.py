@@ -1,12 +1,16 @@
 """The first minute, counted: somebody's own hole on their own machine, a beam overhead, a blind thread, a set of drills."""
 
+import gzip
 import re
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.gestures import OpenPage, case_in_address, drawn, phrase, says_what_the_core_says, verdict
+from tests.journeys.gestures import OpenPage, barriers, case_in_address, drawn, phrase, says_what_the_core_says, verdict
 from tests.server import Server
+
+WEB = Path(__file__).parents[2] / "web" / "dist"
 
 
 class Hand:
@@ -177,3 +181,36 @@ def test_a_set_of_drills_in_three(open_page: OpenPage, server: Server) -> None:
     hand.key("Enter")
     assert hand.actions == 3
     expect(page.get_by_text(re.compile("^25 put in"))).to_be_visible()
+
+
+def test_a_server_that_is_away_is_told_of_in_words(open_page: OpenPage, server: Server) -> None:
+    page = open_page()
+    page.goto(server.address)
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.context.set_offline(True)
+    page.goto(f"{server.address}/plan")
+    expect(page.get_by_role("heading", name="The shop’s server is away")).to_be_visible()
+    assert barriers(page) == []
+    page.context.set_offline(False)
+    page.get_by_role("link", name="Try again").click()
+    expect(page).to_have_url(f"{server.address}/plan")
+    expect(page.get_by_label("the hole, as drawn")).to_be_visible()
+
+
+def test_the_first_load_is_light(server: Server) -> None:
+    """Scripts and style the page asks for at once, packed: fonts apart, at most 160 kB."""
+    index = (WEB / "index.html").read_text(encoding="utf-8")
+    files = re.findall(r'(?:src|href)="/static/([^"]+\.(?:js|css))"', index)
+    assert len(files) > 2
+    assert sum(len(gzip.compress((WEB / name).read_bytes(), 9)) for name in files) <= 160_000
+
+
+def test_a_word_of_the_trade_opens_where_it_stands(bench: Page) -> None:
+    bench.get_by_role("button", name="Chip thickness").click()
+    found = bench.get_by_role("dialog", name="Words of the trade")
+    expect(found.locator("[data-term=chip-thickness]")).to_be_in_viewport()
+    assert barriers(bench, within="[role=dialog]") == []
+    bench.keyboard.press("Escape")
+    bench.keyboard.press("t")
+    bench.keyboard.type("annular")
+    expect(found.get_by_text("ring cutter", exact=True)).to_be_visible()

@@ -15,3 +15,6 @@ if (root)
       </StrictMode>,
     ),
   );
+
+// Only over a safe connection is there one; elsewhere the browser tells in its own way.
+void navigator.serviceWorker?.register("/away.js").catch(() => undefined);

@@ -179,7 +179,9 @@ def settle_case(request: HttpRequest) -> HttpResponse:
     return as_json({"case": settled.case, "moved": moved, "cutter": taken, "read": read})
 
 
-@router.get("/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | DrawnHole | TermRead, 401: Errors, 422: Errors})
+@router.get(
+    "/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | DrawnHole | TermRead, 401: Errors, 422: Errors}
+)
 def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> HttpResponse:
     """Read what was typed. A figure in any notation, echoed in both units: a kind of quantity (diameter, force, speed, …), or any field
     of a case by its path (`holding.force_n`, `hole.stack_mm`), held to its own range. Or words: a metal's everyday name, a size, a

@@ -120,6 +120,7 @@ export const api = {
     throw new Error("a plate is not read as one");
   },
   me: async () => taken(await client.GET("/api/me")),
+  glossary: async () => taken(await client.GET("/api/glossary")),
   words: async () => taken(await client.GET("/api/words")),
   machines: async () => taken(await client.GET("/api/machines")),
   cutters: async () => taken(await client.GET("/api/cutters")),

@@ -1,20 +1,23 @@
 /** The frame around every screen: name, units, theme, keys. */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Route, Switch, useLocation } from "wouter";
 
 import { api, inWords, Refused } from "../api/client";
 import { Bench } from "../features/bench";
 import { JobProvider, useJob } from "../job/provider";
-import { useMe, useWords } from "../job/queries";
+import { useGlossary, useMe, useWords } from "../job/queries";
+import { termsOf } from "../job/terms";
+import { Glossary } from "../job/Told";
 import { ACTIONS } from "../ui/places";
 import { later } from "../ui/later";
 import { ScreenLink } from "../ui/ScreenLink";
 import { INCH, METRIC } from "../job/units";
 
 const KeysAndUnits = later(() => import("./KeysAndUnits").then((part) => part.KeysAndUnits));
+const TermsOpen = later(() => import("./TermsOpen").then((part) => part.TermsOpen));
 const SignIn = later(() => import("./SignIn").then((part) => part.SignIn), "Opening…");
 const Plan = lazy(() => import("../features/plan"));
 const Part = lazy(() => import("../features/part"));
@@ -44,7 +47,7 @@ function useTheme(): [Theme, () => void] {
   return [theme, turn];
 }
 
-function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) => void }) {
+function Keys({ keysOn, onKeysOn, onWords }: { keysOn: boolean; onKeysOn: (on: boolean) => void; onWords: () => void }) {
   const [open, setOpen] = useState(false);
   useHotkeys("shift+slash, ?", () => setOpen(true), { enabled: keysOn, useKey: true });
   return (
@@ -59,7 +62,14 @@ function Keys({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) =
           className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-film p-4"
         >
           <Dialog.Title className="mb-2 text-lg font-semibold">Keys and units</Dialog.Title>
-          <KeysAndUnits keysOn={keysOn} onKeysOn={onKeysOn} />
+          <KeysAndUnits
+            keysOn={keysOn}
+            onKeysOn={onKeysOn}
+            onWords={() => {
+              setOpen(false);
+              onWords();
+            }}
+          />
           <Dialog.Close className="chip mt-2">Close</Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
@@ -90,6 +100,10 @@ function Frame() {
     localStorage.setItem("keys", on ? "on" : "off");
     setKeysOn(on);
   };
+  const [term, setTerm] = useState<string | null>(null);
+  const known = useGlossary().data;
+  const glossary = useMemo(() => (known ? { terms: termsOf(known), open: setTerm } : null), [known]);
+  useHotkeys("t", () => setTerm(""), { enabled: keysOn, preventDefault: true, ignoreEventWhen: () => document.querySelector("[role=dialog]") !== null });
   const go = (path: string) => navigate(path);
   useHotkeys(
     SCREENS.map(([, letter]) => `g>${letter}`),
@@ -97,7 +111,7 @@ function Frame() {
     { enabled: keysOn },
   );
   return (
-    <>
+    <Glossary value={glossary}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-film focus:p-2">
         To the job itself
       </a>
@@ -166,7 +180,7 @@ function Frame() {
               <span className={theme === "film" ? "font-bold" : "text-faint"}>light</span> /{" "}
               <span className={theme === "dim" ? "font-bold" : "text-faint"}>dark</span>
             </button>
-            <Keys keysOn={keysOn} onKeysOn={switchKeys} />
+            <Keys keysOn={keysOn} onKeysOn={switchKeys} onWords={() => setTerm("")} />
           </div>
         </div>
       </header>
@@ -183,10 +197,11 @@ function Frame() {
           </Switch>
         </Suspense>
       </div>
+      {term !== null && <TermsOpen at={term} onAt={setTerm} />}
       <footer className="mx-auto max-w-[115rem] px-3 pb-2 text-xs text-faint wide:px-5">
         Estimates. The machine’s instructions, the shop’s rules, local law and the responsible or licensed person come first.
       </footer>
-    </>
+    </Glossary>
   );
 }
 

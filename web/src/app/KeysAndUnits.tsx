@@ -13,7 +13,9 @@ function Version() {
   return health.data ? <p className="mt-3 text-sm text-faint">Fierce Bore {health.data.version}</p> : null;
 }
 
-export function KeysAndUnits({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: (on: boolean) => void }) {
+type Props = { keysOn: boolean; onKeysOn: (on: boolean) => void; onWords: () => void };
+
+export function KeysAndUnits({ keysOn, onKeysOn, onWords }: Props) {
   const { system, setSystem } = useJob();
   const keys = [...Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase] as const), ...OTHER_KEYS];
   return (
@@ -47,6 +49,9 @@ export function KeysAndUnits({ keysOn, onKeysOn }: { keysOn: boolean; onKeysOn: 
           </div>
         ))}
       </dl>
+      <button type="button" className="chip mt-3" onClick={onWords}>
+        Words of the trade
+      </button>
       <Version />
       <label className="mt-3 flex min-h-8 items-center gap-2 text-sm">
         <input type="checkbox" checked={keysOn} onChange={(event) => onKeysOn(event.target.checked)} />

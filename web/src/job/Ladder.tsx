@@ -2,13 +2,15 @@
 import { memo, useState } from "react";
 
 import { LimitBar } from "../drawing/LimitBar";
-import { useJob, useUnits } from "./provider";
+import { useJob } from "./provider";
+import { useUnits } from "./useUnits";
 import { phraseOfField } from "./fields";
 import { FieldRow } from "./pickers/FieldRow";
 import { words } from "./words";
 import { stepOf } from "./details";
 import type { Answer, LimitFinding, System } from "./types";
-import { against } from "./units";
+import { Told } from "./Told";
+import { against, inUnits } from "./units";
 import { VERDICTS } from "./Verdict";
 import { Folded } from "../ui/Folded";
 import { later } from "../ui/later";
@@ -38,7 +40,8 @@ const SCOPES: Record<string, string> = {
 
 function figures(limit: LimitFinding, system: System): string {
   const { demand, capacity, unit, soft } = limit;
-  if (!demand || demand.low === null || demand.high === null || unit === null) return limit.reason ?? limit.needs.map((need) => need.words).join("; ");
+  if (!demand || demand.low === null || demand.high === null || unit === null)
+    return (limit.reason && inUnits(limit.reason, system)) ?? limit.needs.map((need) => need.words).join("; ");
   const part = limit.part && !["grip", "too fast"].includes(limit.part) ? ` · ${limit.part}` : "";
   return against([demand.low, demand.high], soft ?? capacity ?? 0, capacity ?? 0, unit, system) + part;
 }
@@ -69,7 +72,9 @@ function Row({ limit, answer, open, onToggle }: { limit: LimitFinding; answer: A
       </button>
       {open && (
         <div className="grid gap-3 pb-3 pl-3">
-          <p className="text-sm text-faint">{limit.question}</p>
+          <p className="text-sm text-faint">
+            <Told>{limit.question}</Told>
+          </p>
           <Needs limit={limit} answer={answer} />
           {loads && <Schools answer={answer} />}
           <WorkingOf limit={limit.id} />

@@ -1,5 +1,7 @@
 /** The verdict: one word, and which limit gives way first and by how much. */
-import type { Answer } from "./types";
+import { useUnits } from "./useUnits";
+import type { Answer, System } from "./types";
+import { inUnits } from "./units";
 
 export const VERDICTS = { holds: "Holds", tight: "Tight", "gives-way": "Gives way", cannot: "Can’t", unknown: "Not known" } as const;
 /** A verdict's own colour for text. */
@@ -22,7 +24,9 @@ const COLOURS = {
 export const figureOf = (said: string | null | undefined): string => said?.replace(/^[^,:]*(?:, |: |$)/, "") ?? "";
 
 /** The tightest limit in words, with the one figure that agrees with the verdict. */
-export function because(answer: Answer): string {
+export const because = (answer: Answer, system: System): string => inUnits(metricBecause(answer), system);
+
+function metricBecause(answer: Answer): string {
   const limit = answer.limits.find((one) => one.id === answer.tightest);
   if (!limit) return "";
   if (limit.reason) return `${limit.failure}: ${limit.reason}`;
@@ -44,6 +48,7 @@ type Props = {
 };
 
 export function Verdict({ answer, stale, drafted, settling, of }: Props) {
+  const system = useUnits();
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
     <section
@@ -53,7 +58,7 @@ export function Verdict({ answer, stale, drafted, settling, of }: Props) {
     >
       <p role="status" className="m-0">
         <span className="pr-2 text-xl leading-none font-bold wide:text-3xl">{VERDICTS[answer.verdict]}</span>
-        <span className="text-sm leading-snug text-ink wide:block">{because(answer)}</span>
+        <span className="text-sm leading-snug text-ink wide:block">{because(answer, system)}</span>
         {answer.unknown > 0 && (
           <span className="block text-sm text-faint">
             {answer.unknown} {answer.unknown === 1 ? "limit is" : "limits are"} not known.

@@ -1,6 +1,7 @@
 /** The working behind a figure: formula, values put in, result, source. */
 import type { Schemas } from "../api/client";
 import { typeset } from "./formula";
+import { Told } from "./Told";
 import { words } from "./words";
 import { significant } from "./units";
 
@@ -19,7 +20,9 @@ export function Working({ steps }: { steps: readonly Step[] }) {
       {steps.map((step, place) => (
         <li key={place} className="border-l-2 border-rule pl-2 text-sm">
           <div className="flex flex-wrap items-baseline justify-between gap-x-3">
-            <span className="font-semibold">{step.name}</span>
+            <span className="font-semibold">
+              <Told>{step.name}</Told>
+            </span>
             <span className="figure">
               {value(step.result)} {step.unit}
             </span>

@@ -22,6 +22,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["w", "working of the tightest limit"],
   ["k", "keep this check"],
   ["/", "find anything"],
+  ["t", "terms: the words of the trade"],
   ["g b", "to the Bench’s sentence"],
   ["g p", "to the Plan"],
   ["g a", "to the Part"],

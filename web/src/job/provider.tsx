@@ -10,6 +10,7 @@ import type { Case, Job, Phrase, Side, Slot, System } from "./types";
 import { phraseOfSlot } from "./types";
 import { METRIC, sideOf, unitOf } from "./units";
 import { jobInAddress } from "./url";
+import { Units } from "./useUnits";
 
 const DRAFTS = "drafts";
 const AGAIN_MS = 1500;
@@ -59,8 +60,6 @@ export type JobStore = {
 
 const Context = createContext<JobStore | null>(null);
 /** The units apart from the job: what only shows figures is not drawn again when the job changes. */
-const Units = createContext<System>(METRIC);
-export const useUnits = (): System => useContext(Units);
 
 export function useJob(): JobStore {
   const store = useContext(Context);

@@ -57,6 +57,7 @@ export const useMachines = () => useQuery({ queryKey: ["machines"], queryFn: api
 export const useCutters = () => useQuery({ queryKey: ["cutters"], queryFn: api.cutters, ...EVER });
 export const useMaterials = () => useQuery({ queryKey: ["materials"], queryFn: api.materials, ...EVER });
 export const useWords = () => useQuery({ queryKey: ["words"], queryFn: () => api.words().then(learn), ...EVER });
+export const useGlossary = () => useQuery({ queryKey: ["glossary"], queryFn: api.glossary, ...EVER });
 export const useMe = () => useQuery({ queryKey: ["me"], queryFn: api.me, ...EVER });
 export const useChecks = () => useQuery({ queryKey: ["checks"], queryFn: api.checks, retry: again });
 

@@ -102,12 +102,12 @@ describe("the verdict's words", () => {
     ({ verdict, tightest: "motor", limits: [{ id: "motor", failure: "overloads the motor", reason: null, said }] }) as unknown as Answer;
 
   it("names the limit with the one figure that agrees with the verdict", () => {
-    expect(because(answer("gives-way", "Gives way: 1.4 × what it bears"))).toBe("Overloads the motor: 1.4 × what it bears.");
-    expect(because(answer("tight", "Tight: 1.2 × what it bears all day, 0.7 of what breaks it"))).toBe(
+    expect(because(answer("gives-way", "Gives way: 1.4 × what it bears"), METRIC)).toBe("Overloads the motor: 1.4 × what it bears.");
+    expect(because(answer("tight", "Tight: 1.2 × what it bears all day, 0.7 of what breaks it"), METRIC)).toBe(
       "Overloads the motor: 1.2 × what it bears all day, 0.7 of what breaks it.",
     );
-    expect(because(answer("holds", "Holds, 31 % in hand"))).toBe("31 % in hand. Nearest limit: overloads the motor.");
-    expect(because(answer("cannot", "Can’t"))).toBe("Overloads the motor.");
+    expect(because(answer("holds", "Holds, 31 % in hand"), METRIC)).toBe("31 % in hand. Nearest limit: overloads the motor.");
+    expect(because(answer("cannot", "Can’t"), METRIC)).toBe("Overloads the motor.");
   });
 
   it("gives a reason where there is one", () => {
@@ -116,7 +116,7 @@ describe("the verdict's words", () => {
       tightest: "holder",
       limits: [{ id: "holder", failure: "spins in the holder", demand: null, reason: "too thick" }],
     };
-    expect(because(reasoned as unknown as Answer)).toBe("spins in the holder: too thick");
+    expect(because(reasoned as unknown as Answer, METRIC)).toBe("spins in the holder: too thick");
   });
 });
 

@@ -120,23 +120,47 @@ export function plain(value: number, system: System): string {
   return `${Number((inch ? value / 25.4 : value).toFixed(inch ? 4 : 3))}${THIN}${inch ? "in" : "mm"}`;
 }
 
-/** A hole or a drill: where inches have a sixty-fourth for it, the fraction. */
-export function drillSize(value: number, system: System): string {
-  const parts = (value / 25.4) * 64;
+/** A fraction of an inch, where a length is one by sixty-fourths. */
+function fraction(value_mm: number): string | null {
+  const parts = (value_mm / 25.4) * 64;
   const whole = Math.round(parts);
-  if (system.length === "metric" || whole === 0 || Math.abs(parts - whole) > 0.004) return plain(value, system);
+  if (whole === 0 || Math.abs(parts - whole) > 0.004) return null;
   let [over, under] = [whole % 64, 64];
   while (over > 0 && over % 2 === 0) [over, under] = [over / 2, under / 2];
-  return `${[Math.floor(whole / 64) || "", over ? `${over}/${under}` : ""].filter(Boolean).join("-")} in`;
+  return [Math.floor(whole / 64) || "", over ? `${over}/${under}` : ""].filter(Boolean).join("-");
 }
 
-const SAID = /(\d+(?:\.\d+)?) (mm\/rev|mm|kN|N)(?![\w/·])/g;
-/** A sentence of the core, which speaks metric, in the user's units; a metric drill keeps its name, and says what it is. */
+const thou = (value_mm: number): string => String(Number((value_mm / 25.4).toFixed(3)));
+/** Drills are stocked in steps of so many millimetres; a size off them was never a metric one. */
+const METRIC_STEP_MM = 0.05;
+
+/** A hole or a drill: in inches a fraction where there is one; a metric drill keeps its name, and says what it is. */
+export function drillSize(value_mm: number, system: System): string {
+  if (system.length === "metric") return plain(value_mm, system);
+  const inches = fraction(value_mm);
+  if (inches) return `${inches} in`;
+  const steps = value_mm / METRIC_STEP_MM;
+  if (Math.abs(steps - Math.round(steps)) > 0.001) return plain(value_mm, system);
+  return `${plain(value_mm, METRIC)} (${thou(value_mm)}${THIN}in)`;
+}
+
+// Figures with one unit after the last of them: "0.18 mm/rev", "38 of 30 kN", "4 to 6 mm".
+const FIGURE = String.raw`\d+(?:\.\d+)?`;
+const SAID = new RegExp(
+  String.raw`(?<![\w.])(${FIGURE}(?:(?:–| to | of | or | and | ± )${FIGURE})*)[ \u2009](mm/rev|mm/min|m/min|cm³/min|l/min|N·m|mm|kN|N|kW|W|bar|kg)(?![\w/·²])`,
+  "g",
+);
+// Units the core says that are a thousand, or a thousandth, of one that is kept.
+const KEPT_AS: Record<string, readonly [string, number]> = { kN: ["N", 1000], W: ["kW", 0.001] };
+
+/** A sentence of the core, which speaks metric, in the user's units; a metric length keeps its name, and says what it is. */
 export const inUnits = (sentence: string, system: System): string =>
-  sentence.replace(SAID, (said, figure: string, unit: string) => {
-    const [value, base] = unit === "kN" ? [1000 * Number(figure), "N"] : [Number(figure), unit];
+  sentence.replace(SAID, (said, figures: string, unit: string) => {
+    const [base, factor] = KEPT_AS[unit] ?? [unit, 1];
     if (sideOf(base, system) === "metric") return said;
-    return base === "mm" ? `${said} (${drillSize(value, system)})` : show(value, base, system, 2);
+    const each = (write: (value: number) => string) => figures.replace(new RegExp(FIGURE, "g"), (figure) => write(factor * Number(figure)));
+    if (base === "mm") return `${said} (${each((value) => fraction(value) ?? thou(value))}${THIN}in)`;
+    return `${each((value) => split(value, base, system, 2)[0])}${THIN}${split(1, base, system)[1]}`;
   });
 
 /** Seconds as a shop says them. */

@@ -3,7 +3,7 @@ import { useId, useState } from "react";
 
 import { inWords } from "../api/client";
 import { typedForm } from "../job/pickers/FieldRow";
-import { useUnits } from "../job/provider";
+import { useUnits } from "../job/useUnits";
 import { useReadText } from "../job/queries";
 import { sideOf } from "../job/units";
 

@@ -6,15 +6,15 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { api, Lost, Refused } from "../api/client";
 import { INCH, METRIC } from "../job/units";
+import { Units } from "../job/useUnits";
 import { KeepForm } from "./KeepForm";
 import { LengthField } from "./LengthField";
 import { NumberField } from "./NumberField";
 
-const units = vi.hoisted(() => ({ now: undefined as unknown }));
-vi.mock("../job/provider", () => ({ useUnits: () => units.now, useJob: () => ({ system: units.now }) }));
+let units = METRIC;
 
 beforeEach(() => {
-  units.now = METRIC;
+  units = METRIC;
 });
 afterEach(() => {
   cleanup();
@@ -22,7 +22,13 @@ afterEach(() => {
 });
 
 const shown = (field: ReactElement) =>
-  render(field, { wrapper: ({ children }) => <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider> });
+  render(field, {
+    wrapper: ({ children }) => (
+      <QueryClientProvider client={new QueryClient()}>
+        <Units value={units}>{children}</Units>
+      </QueryClientProvider>
+    ),
+  });
 const refused = (message: string) => new Refused(422, [{ field: "hole.depth_mm", message }]);
 const reads = (value: number) => vi.spyOn(api, "read").mockResolvedValue({ text: "", value, echo: "", near: [] } as never);
 
@@ -40,7 +46,7 @@ describe("a length in a line of words", () => {
   });
 
   it("is shown and read on the user's side", async () => {
-    units.now = INCH;
+    units = INCH;
     const read = reads(12.7);
     shown(<LengthField label="deep" path="hole.depth_mm" value_mm={25.4} onLength={vi.fn()} />);
     const field = screen.getByLabelText("deep");

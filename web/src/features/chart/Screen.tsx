@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 
 import { api, inWords, type Schemas } from "../../api/client";
 import { Setting } from "../../drawing/window/Setting";
-import { useUnits } from "../../job/provider";
+import { useUnits } from "../../job/useUnits";
 import { useMachines } from "../../job/queries";
 import { plain, show } from "../../job/units";
 import { words } from "../../job/words";

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 
 import { api, inWords } from "../../api/client";
 import { useMachines, useMaterials } from "../../job/queries";
+import { Told } from "../../job/Told";
 import { time } from "../../job/units";
 import { begun, keep, requestOf, type Answer, type Typed } from "./model";
 import { Features, Head } from "./parts/Head";
@@ -23,7 +24,7 @@ function useSettled<Value>(value: Value): Value {
 }
 
 /** What is wrong with places, and what is not made. */
-function Told({ answer }: { answer: Answer }) {
+function Outcome({ answer }: { answer: Answer }) {
   // What keeps a letter from being made is said with it, once.
   const reasons = answer.unresolved.map((one) => one.reason);
   return (
@@ -33,12 +34,12 @@ function Told({ answer }: { answer: Answer }) {
         .map((one) => (
           <p key={`${one.letter}${one.place}${one.check}`} className={`m-0 ${one.severity === "stops" ? "text-vermilion" : "text-bronze"}`}>
             <b>{one.severity === "stops" ? "Stops: " : "Look: "}</b>
-            {one.words}.
+            <Told>{one.words}</Told>.
           </p>
         ))}
       {answer.unresolved.map((one) => (
         <p key={one.letter} className="m-0 text-vermilion">
-          <b>{one.letter} is not made:</b> {one.reason}
+          <b>{one.letter} is not made:</b> <Told>{one.reason}</Told>
           {one.nearest && `. To get: ${one.nearest}`}.
         </p>
       ))}
@@ -114,7 +115,7 @@ export function PartScreen() {
         <div className={`grid gap-x-8 gap-y-4 wide:grid-cols-[minmax(0,36rem)_minmax(0,1fr)] ${stale ? "stale" : ""}`}>
           <div className="grid content-start gap-3">
             <PlanView answer={found.data} wide={Number(whole.wide)} high={Number(whole.high)} looked={looked} />
-            <Told answer={found.data} />
+            <Outcome answer={found.data} />
             <Sums answer={found.data} />
           </div>
           <Operations answer={found.data} looked={looked} onLook={setLooked} />

@@ -1,9 +1,10 @@
 /** What was assumed: the few things that carry this verdict, each with a way to put one's own; the rest folded by subject. */
 import { pattern, phraseOfField } from "../../../job/fields";
-import { useUnits } from "../../../job/provider";
+import { useUnits } from "../../../job/useUnits";
 import type { Answer, Phrase } from "../../../job/types";
 import type { Schemas } from "../../../api/client";
-import { assumedValue, show } from "../../../job/units";
+import { Told } from "../../../job/Told";
+import { assumedValue, inUnits as told, show } from "../../../job/units";
 import type { System } from "../../../job/types";
 import { words } from "../../../job/words";
 import { TEXT, VERDICTS } from "../../../job/Verdict";
@@ -46,7 +47,8 @@ export function Assumed({ answer, guesses, onOpen }: Props) {
                     {one.words}: {inWords(one.field, one.value, system)}
                   </span>
                   <span className="block text-faint">
-                    If it is {inWords(one.field, one.other, system)}: <span className={TEXT[one.verdict]}>{one.said ?? VERDICTS[one.verdict]}</span>
+                    If it is {inWords(one.field, one.other, system)}:{" "}
+                    <span className={TEXT[one.verdict]}>{one.said ? told(one.said, system) : VERDICTS[one.verdict]}</span>
                   </span>
                 </span>
                 <button type="button" className="chip no-print self-center" onClick={() => onOpen(phraseOfField(one.field))}>
@@ -72,9 +74,13 @@ export function Assumed({ answer, guesses, onOpen }: Props) {
               <tbody>
                 {rows.map((one) => (
                   <tr key={one.field} className="border-t border-rule align-top">
-                    <td className="py-0.5 pr-2">{one.words}</td>
+                    <td className="py-0.5 pr-2">
+                      <Told>{one.words}</Told>
+                    </td>
                     <td className="figure pr-2">{inWords(one.field, one.value, system)}</td>
-                    <td className="text-faint">{one.why}</td>
+                    <td className="text-faint">
+                      <Told>{one.why}</Told>
+                    </td>
                   </tr>
                 ))}
               </tbody>

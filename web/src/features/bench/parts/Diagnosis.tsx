@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { api, inWords } from "../../../api/client";
 import type { Case } from "../../../job/types";
+import { Told } from "../../../job/Told";
 import { significant } from "../../../job/units";
 import { TEXT, VERDICTS } from "../../../job/Verdict";
 import { words } from "../../../job/words";
@@ -29,7 +30,9 @@ function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
   const { now, causes, changes } = found.data;
   return (
     <div className="grid gap-2" role="status">
-      <p className="m-0 border-l-4 border-bronze pl-3 text-xl font-semibold">{now.words}</p>
+      <p className="m-0 border-l-4 border-bronze pl-3 text-xl font-semibold">
+        <Told>{now.words}</Told>
+      </p>
       <ol className="grid gap-1">
         {causes.slice(0, TOLD).map((one) => (
           <li key={one.cause} className="border-t border-rule pt-1">
@@ -37,8 +40,12 @@ function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
               <span className="first-letter:uppercase">{one.words}</span>
               <span className="figure">{significant(100 * one.p, 2)} %</span>
             </span>
-            <span className="block text-sm">Mend: {one.change}.</span>
-            <span className="block text-sm text-faint">Speaks for it: {one.because.join("; ")}.</span>
+            <span className="block text-sm">
+              Mend: <Told>{one.change}</Told>.
+            </span>
+            <span className="block text-sm text-faint">
+              Speaks for it: <Told>{one.because.join("; ")}</Told>.
+            </span>
           </li>
         ))}
       </ol>
@@ -48,7 +55,7 @@ function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
           <ul className="list-disc pl-5">
             {changes.map((one) => (
               <li key={one.sentence}>
-                {one.sentence} <span className={TEXT[one.verdict]}>{VERDICTS[one.verdict]}</span>
+                <Told>{one.sentence}</Told> <span className={TEXT[one.verdict]}>{VERDICTS[one.verdict]}</span>
               </li>
             ))}
           </ul>

@@ -2,11 +2,13 @@
 import { Dialog } from "radix-ui";
 
 import { because, TEXT, VERDICTS } from "../../../job/Verdict";
+import { useUnits } from "../../../job/useUnits";
 import type { Answer } from "../../../job/types";
 
 type Props = { answer: Answer | null; sentence: string; open: boolean; onOpenChange: (open: boolean) => void };
 
 export function FarVerdict({ answer, sentence, open, onOpenChange }: Props) {
+  const system = useUnits();
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -15,7 +17,7 @@ export function FarVerdict({ answer, sentence, open, onOpenChange }: Props) {
           {answer && (
             <p role="status" className="m-0">
               <span className={`block text-[21vmin] leading-none font-bold ${TEXT[answer.verdict]}`}>{VERDICTS[answer.verdict]}</span>
-              <span className="block text-[5.5vmin] leading-snug">{because(answer)}</span>
+              <span className="block text-[5.5vmin] leading-snug">{because(answer, system)}</span>
             </p>
           )}
           <Dialog.Close className="chip justify-self-start text-[3.5vmin]">Close</Dialog.Close>

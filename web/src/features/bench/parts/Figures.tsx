@@ -1,8 +1,9 @@
 /** The plain figures of the cut, and under them what is worth saying. */
 import { memo } from "react";
 
-import { useUnits } from "../../../job/provider";
+import { useUnits } from "../../../job/useUnits";
 import type { Answer } from "../../../job/types";
+import { Told } from "../../../job/Told";
 import { plain, show, time } from "../../../job/units";
 import { WorkingOf } from "../../../job/WorkingOf";
 import { Folded } from "../../../ui/Folded";
@@ -25,7 +26,9 @@ export const Figures = memo(function Figures({ answer }: { answer: Answer }) {
       <dl className="grid grid-cols-3 gap-x-4 gap-y-1 border-t border-ink pt-1">
         {rows.map(([name, figure]) => (
           <div key={name}>
-            <dt className="text-xs text-faint">{name}</dt>
+            <dt className="text-xs text-faint">
+              <Told>{name}</Told>
+            </dt>
             <dd className="figure m-0 text-sm">{figure}</dd>
           </div>
         ))}
@@ -47,7 +50,10 @@ function Watch({ answer }: { answer: Answer }) {
           <div key={one.id} className="border-t border-rule pt-1">
             <dt className="font-semibold first-letter:uppercase">{one.seen}</dt>
             <dd className="m-0">
-              Likely {one.likely}. <span className="first-letter:uppercase">Do: {one.do}.</span>
+              Likely <Told>{one.likely}</Told>.{" "}
+              <span className="first-letter:uppercase">
+                Do: <Told>{one.do}</Told>.
+              </span>
               {one.because && <span className="text-faint"> Here because it is near “{one.because}”.</span>}
             </dd>
           </div>
@@ -87,7 +93,9 @@ export const Said = memo(function Said({ answer }: { answer: Answer }) {
       {remarks.length > 0 && (
         <ul className="grid gap-0.5">
           {remarks.map((remark) => (
-            <li key={remark}>{remark}</li>
+            <li key={remark}>
+              <Told>{remark}</Told>
+            </li>
           ))}
         </ul>
       )}

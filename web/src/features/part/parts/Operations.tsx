@@ -1,5 +1,5 @@
 /** The operations in order: the tool, what it is set to, which holes it makes, and what is changed before it. */
-import { useUnits } from "../../../job/provider";
+import { useUnits } from "../../../job/useUnits";
 import { show, speed, time } from "../../../job/units";
 import { TEXT, VERDICTS } from "../../../job/Verdict";
 import type { Answer } from "../model";

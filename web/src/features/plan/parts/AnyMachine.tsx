@@ -1,9 +1,11 @@
 /** The same hole on every machine of the shop, a few at a time: how far the search is, and a button that stops it. */
-import { time } from "../../../job/units";
+import { useUnits } from "../../../job/useUnits";
+import { inUnits, time } from "../../../job/units";
 import { money, sizes } from "../model";
 import { useAnywhere } from "../queries";
 
 export function AnyMachine({ body, onTake }: { body: { case: object; plan: object } | null; onTake: (machine: string) => void }) {
+  const system = useUnits();
   const { search, start, stop } = useAnywhere();
   return (
     <div className="grid gap-2">
@@ -60,11 +62,11 @@ export function AnyMachine({ body, onTake }: { body: { case: object; plan: objec
                     <td className="figure pr-5">{one.tools}</td>
                     <td className="figure pr-5">{time(one.total_s)}</td>
                     <td className="figure pr-5">{money(one.total_cost)}</td>
-                    <td>{one.said}</td>
+                    <td>{one.said && inUnits(one.said, system)}</td>
                   </>
                 ) : (
                   <td colSpan={5} className="text-faint">
-                    {one.why}
+                    {one.why && inUnits(one.why, system)}
                   </td>
                 )}
               </tr>

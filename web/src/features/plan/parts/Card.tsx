@@ -1,6 +1,6 @@
 /** The job card: one sheet in black and white, with room to write on. */
 import type { System } from "../../../job/types";
-import { plain, show, speed, time } from "../../../job/units";
+import { inUnits, plain, show, speed, time } from "../../../job/units";
 import { type Answer, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
 import { today } from "../../../ui/dates";
@@ -58,7 +58,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
             <tr key={k}>
               <td className={CELL}>{k + 1}</td>
               <td className={CELL}>
-                <b>{step.words}</b>
+                <b>{inUnits(step.words, system)}</b>
                 <br />
                 {step.tool}
               </td>
@@ -80,7 +80,11 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
               <td className={CELL}>{step.cut?.coolant}</td>
               <td className={CELL}>
                 {step.cannot ||
-                  (step.cut ? `${step.cut.failure}${step.cut.under?.hits ? `; ${step.cut.under.words}` : ""}` : step.kind === "deburr" ? "" : step.why)}
+                  (step.cut
+                    ? `${step.cut.failure}${step.cut.under?.hits ? `; ${inUnits(step.cut.under.words, system)}` : ""}`
+                    : step.kind === "deburr"
+                      ? ""
+                      : step.why)}
               </td>
               <td className={CELL}>{time(step.time_s)}</td>
               <td className={CELL}>☐</td>
@@ -90,7 +94,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
       </table>
       {drill && (
         <p className="mt-1">
-          <b>Good chip:</b> {drill.chip}. <b>Good sound:</b> {drill.sound}.{drill.under ? ` ${drill.under.words}.` : ""}
+          <b>Good chip:</b> {drill.chip}. <b>Good sound:</b> {drill.sound}.{drill.under ? ` ${inUnits(drill.under.words, system)}.` : ""}
         </p>
       )}
       {answer.pattern.points_mm.length > 1 && (

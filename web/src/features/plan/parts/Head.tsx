@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 
 import { inWords, type Schemas } from "../../../api/client";
-import { useUnits } from "../../../job/provider";
+import { useUnits } from "../../../job/useUnits";
 import { useReadText } from "../../../job/queries";
 import { plain, sideOf } from "../../../job/units";
 import { choicesOf, machineOf, words } from "../../../job/words";

@@ -5,7 +5,8 @@ import { useState } from "react";
 import { LimitBar } from "../../../drawing/LimitBar";
 import { sectionHeight } from "../../../drawing/plan/StepSection";
 import type { System } from "../../../job/types";
-import { plain, show, speed, time } from "../../../job/units";
+import { Told } from "../../../job/Told";
+import { inUnits, plain, show, speed, time } from "../../../job/units";
 import { VERDICTS } from "../../../job/Verdict";
 import { type Answer, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
@@ -101,7 +102,7 @@ export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTa
             <h2 className="flex min-h-11 items-start gap-2 leading-tight">
               <span className="figure text-2xl font-bold text-bronze">{step.struck ? "–" : number}</span>
               <span>
-                <span className={`font-semibold ${step.struck ? "line-through" : ""}`}>{step.words}</span>
+                <span className={`font-semibold ${step.struck ? "line-through" : ""}`}>{inUnits(step.words, system)}</span>
                 <span className="block text-xs text-faint">{step.tool}</span>
               </span>
             </h2>
@@ -118,8 +119,14 @@ export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTa
               </p>
             )}
             <Tightest step={step} />
-            {step.cut?.under && <p className={`text-xs ${step.cut.under.hits ? "font-semibold text-vermilion" : "text-faint"}`}>{step.cut.under.words}</p>}
-            {step.why && <p className="text-xs text-faint">{step.why}</p>}
+            {step.cut?.under && (
+              <p className={`text-xs ${step.cut.under.hits ? "font-semibold text-vermilion" : "text-faint"}`}>{inUnits(step.cut.under.words, system)}</p>
+            )}
+            {step.why && (
+              <p className="text-xs text-faint">
+                <Told>{step.why}</Told>
+              </p>
+            )}
             <div className="no-print flex flex-wrap gap-1.5" role="group" aria-label={`Step ${k + 1}, ${step.words}`}>
               {onWay && !own && (
                 <button

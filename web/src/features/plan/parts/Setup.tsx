@@ -2,6 +2,7 @@
  * switching on. */
 import { MagnetPlan } from "../../../drawing/plan/MagnetPlan";
 import type { System } from "../../../job/types";
+import { Told } from "../../../job/Told";
 import { show } from "../../../job/units";
 import type { Answer } from "../model";
 
@@ -15,7 +16,7 @@ export function Setup({ answer, system, ticks, onTick }: Props) {
         {answer.checklist.map((line) => (
           <label key={line.id} className="tap flex items-start gap-2 py-1 text-sm">
             <input type="checkbox" className="mt-1 shrink-0" checked={ticks.includes(line.id)} onChange={(event) => onTick(line.id, event.target.checked)} />
-            {line.words}
+            <Told>{line.words}</Told>
           </label>
         ))}
         <p className="text-xs text-faint">

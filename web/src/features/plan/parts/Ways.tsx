@@ -2,7 +2,8 @@
 import { Link } from "wouter";
 
 import { BreakEven } from "../../../drawing/plan/BreakEven";
-import { time } from "../../../job/units";
+import { useUnits } from "../../../job/useUnits";
+import { inUnits, time } from "../../../job/units";
 import { VERDICTS } from "../../../job/Verdict";
 import { Working } from "../../../job/Working";
 import { type Answer, money, sizes, type Want } from "../model";
@@ -24,6 +25,7 @@ function alike(ways: readonly Way[]): [Way, ...Way[]][] {
 }
 
 export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onWant: (want: Want) => void }) {
+  const system = useUnits();
   return (
     <div className="grid gap-4 wide:grid-cols-2">
       <section aria-label="Other ways" className="overflow-x-auto" tabIndex={0}>
@@ -63,7 +65,7 @@ export function Ways({ answer, want, onWant }: { answer: Answer; want: Want; onW
                   <td className="figure pr-5">{one.tools}</td>
                   <td className="figure pr-5 whitespace-nowrap">{time(one.total_s)}</td>
                   <td className="figure pr-5">{one.cost.unpriced.length > 0 ? `${money(one.cost.total)} and edges` : money(one.cost.total)}</td>
-                  <td>{one.said}</td>
+                  <td>{inUnits(one.said, system)}</td>
                 </tr>
               ))}
             </tbody>

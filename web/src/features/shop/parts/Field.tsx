@@ -4,7 +4,7 @@ import { useEffect, useId } from "react";
 import { Refused } from "../../../api/client";
 import { pattern } from "../../../job/fields";
 import { typedForm } from "../../../job/pickers/FieldRow";
-import { useUnits } from "../../../job/provider";
+import { useUnits } from "../../../job/useUnits";
 import { useReadText } from "../../../job/queries";
 import { show, sideOf } from "../../../job/units";
 import { useBoard, useValue } from "../board";

@@ -2,7 +2,7 @@
 import { useId, useState } from "react";
 
 import { api, type Pasted, Refused, type Schemas } from "../../../api/client";
-import { useUnits } from "../../../job/provider";
+import { useUnits } from "../../../job/useUnits";
 import { useBoard } from "../board";
 
 type Props = { what: Pasted; label: string; hint: string; onRead: (found: Schemas["PasteAnswer"]) => string };

@@ -3,7 +3,7 @@ import { useState } from "react";
 
 import type { Schemas } from "../../../../api/client";
 import { Working } from "../../../../job/Working";
-import { useUnits } from "../../../../job/provider";
+import { useUnits } from "../../../../job/useUnits";
 import { show } from "../../../../job/units";
 import { Figure } from "../Field";
 

@@ -1,7 +1,7 @@
 /** How the drill is fed: lever and pinion, wheel and screw, power steps, servo; and what a bathroom scale said of the hand. */
 import type { Schemas } from "../../../../api/client";
 import { Lever, ScalePlot } from "../../../../drawing/shop/HandFeed";
-import { useUnits } from "../../../../job/provider";
+import { useUnits } from "../../../../job/useUnits";
 import { show, significant } from "../../../../job/units";
 import { Working } from "../../../../job/Working";
 import { useBoard, useValue } from "../../board";

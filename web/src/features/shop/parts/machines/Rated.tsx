@@ -1,6 +1,6 @@
 /** The drilling diameter on the plate beside the one worked out, each to scale with the other. */
 import type { Schemas } from "../../../../api/client";
-import { useUnits } from "../../../../job/provider";
+import { useUnits } from "../../../../job/useUnits";
 import { plain } from "../../../../job/units";
 import { NumberField } from "../../../../ui/NumberField";
 import { useBoard, useValue } from "../../board";

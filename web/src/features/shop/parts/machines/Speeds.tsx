@@ -1,7 +1,7 @@
 /** The speeds the spindle has: pulleys drawn to scale, a list read off the machine, gears, ranges; each with the torque that is there. */
 import type { Schemas } from "../../../../api/client";
 import { PulleyPair } from "../../../../drawing/shop/PulleyPair";
-import { useUnits } from "../../../../job/provider";
+import { useUnits } from "../../../../job/useUnits";
 import { show } from "../../../../job/units";
 import { useBoard, useValue } from "../../board";
 import { Choice, Figure, Word } from "../Field";
