@@ -14,6 +14,7 @@ from bore.cutters.sets import read_set
 from bore.machines.plate_text import read_plate
 from bore.materials.names import read_metal
 from bore.materials.table import MaterialRow
+from bore.plan.call import read_call
 from bore.plan.callout import read_drawn
 from bore.quantities.drill_sizes import nearest_sizes, read_drill_size
 
@@ -59,6 +60,16 @@ class SizeRead:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class HoleRead(DrawnHole):
+    """A hole as it was called: the drawing's own text for it, and how many, how deep and whether through, as far as that was said."""
+
+    hole: str
+    count: int | None
+    depth_mm: float | None
+    through: bool | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PlateRead:
     """A plate's text read: the spindle's record as far as it says, each figure with where it stood, and what was left over."""
 
@@ -98,7 +109,7 @@ class TermRead:
     source: str
 
 
-Found = MetalRead | SizeRead | DrawnHole | PlateRead | SetRead | TermRead
+Found = MetalRead | SizeRead | HoleRead | PlateRead | SetRead | TermRead
 
 
 def glossary_answer() -> list[TermRead]:
@@ -135,8 +146,11 @@ def _size(text: str) -> SizeRead:
     return SizeRead(text=found.text, diameter_mm=found.diameter_mm, near=near)
 
 
-def _hole(text: str) -> DrawnHole:
-    return shaped(DrawnHole, read_drawn(text))
+def _hole(text: str) -> HoleRead:
+    called = read_call(text)
+    return shaped(
+        HoleRead, read_drawn(called.hole), hole=called.hole, count=called.count, depth_mm=number(called.depth_mm), through=called.through
+    )
 
 
 def _plate(text: str) -> PlateRead:

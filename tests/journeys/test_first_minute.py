@@ -214,3 +214,33 @@ def test_a_word_of_the_trade_opens_where_it_stands(bench: Page) -> None:
     bench.keyboard.press("t")
     bench.keyboard.type("annular")
     expect(found.get_by_text("ring cutter", exact=True)).to_be_visible()
+
+
+@pytest.mark.parametrize("by", ["keys", "touch", "inches"])
+def test_a_blind_thread_to_its_plan(open_page: OpenPage, server: Server, by: str) -> None:
+    """M10, 20 deep, on the machining centre: said in one line, as it is called across the shop."""
+    page = open_page(390, 844, has_touch=True, is_mobile=True) if by == "touch" else open_page()
+    page.goto(server.address)
+    drawn(page)
+    hand = Hand(page)
+    if by == "inches":
+        page.keyboard.press("u")
+    if by == "touch":
+        hand.taps("Plan", "link")
+        hand.actions += 1
+        page.get_by_label("the hole, as drawn").tap()
+    else:
+        hand.key("g")
+        hand.key("p")
+        expect(page.get_by_label("the hole, as drawn")).to_be_visible()
+        hand.key("d")
+    hand.types("3/8-16 UNC 3/4 deep" if by == "inches" else "M10 blind 20 deep")
+    hand.key("Enter")
+    hand.actions += 2
+    page.get_by_label("Machine", exact=True).select_option(label="machining centre V1")
+    card = page.get_by_role("button", name="Print the card", include_hidden=True)
+    expect(page.get_by_role("list", name="Steps").locator("[data-step=tap]")).to_contain_text("3/8" if by == "inches" else "M10")
+    expect(card).to_be_enabled()
+    expect(page.get_by_label("and goes")).to_have_value("blind")
+    expect(page.get_by_label("deep", exact=True)).to_have_value(re.compile(r"0\.75|20"))
+    assert hand.actions <= 8

@@ -10,8 +10,7 @@ from bore.answers.check import plain_answer, working
 from bore.answers.diagnosis import DiagnosisAnswer, diagnosis_answer
 from bore.answers.offers import GuessesAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.pictures import log_answer, pictures_answer, window_answer
-from bore.answers.plan import DrawnHole
-from bore.answers.readings import READERS, MetalRead, PlateRead, SetRead, SizeRead, TermRead, glossary_answer, read_answer
+from bore.answers.readings import READERS, HoleRead, MetalRead, PlateRead, SetRead, SizeRead, TermRead, glossary_answer, read_answer
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.case.typed import read_typed, with_value
@@ -180,7 +179,7 @@ def settle_case(request: HttpRequest) -> HttpResponse:
 
 
 @router.get(
-    "/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | DrawnHole | TermRead, 401: Errors, 422: Errors}
+    "/read", response={200: ReadAnswer | MetalRead | SizeRead | PlateRead | SetRead | HoleRead | TermRead, 401: Errors, 422: Errors}
 )
 def read_text(request: HttpRequest, kind: str, text: str, system: str = "metric") -> HttpResponse:
     """Read what was typed. A figure in any notation, echoed in both units: a kind of quantity (diameter, force, speed, …), or any field

@@ -119,6 +119,11 @@ export const api = {
     if ("spindle" in found) return found;
     throw new Error("a plate is not read as one");
   },
+  readHole: async (text: string): Promise<Schemas["HoleRead"]> => {
+    const found = taken(await client.GET("/api/read", { params: { query: { kind: "hole", text } } }));
+    if ("drilled_mm" in found) return found;
+    throw new Error("a hole is not read as one");
+  },
   me: async () => taken(await client.GET("/api/me")),
   glossary: async () => taken(await client.GET("/api/glossary")),
   words: async () => taken(await client.GET("/api/words")),

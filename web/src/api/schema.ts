@@ -2365,10 +2365,10 @@ export interface components {
             read: components["schemas"]["ReadAnswer"] | null;
         };
         /**
-         * DrawnHole
-         * @description A hole as the drawing names it, and what that means in figures.
+         * HoleRead
+         * @description A hole as it was called: the drawing's own text for it, and how many, how deep and whether through, as far as that was said.
          */
-        DrawnHole: {
+        HoleRead: {
             /** Text */
             text: string;
             /** Means */
@@ -2389,6 +2389,14 @@ export interface components {
             reamed: boolean;
             /** Tapped */
             tapped: boolean;
+            /** Hole */
+            hole: string;
+            /** Count */
+            count: number | null;
+            /** Depth Mm */
+            depth_mm: number | null;
+            /** Through */
+            through: boolean | null;
         };
         /**
          * MetalRead
@@ -2689,6 +2697,32 @@ export interface components {
             id: string;
             /** Words */
             words: string;
+        };
+        /**
+         * DrawnHole
+         * @description A hole as the drawing names it, and what that means in figures.
+         */
+        DrawnHole: {
+            /** Text */
+            text: string;
+            /** Means */
+            means: string;
+            /** Drilled Mm */
+            drilled_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            /** Finished Mm */
+            finished_mm: number;
+            /** Pitch Mm */
+            pitch_mm: number | null;
+            /** Tolerance It */
+            tolerance_it: number | null;
+            /** Reamed */
+            reamed: boolean;
+            /** Tapped */
+            tapped: boolean;
         };
         /**
          * OnePlan
@@ -6651,7 +6685,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadAnswer"] | components["schemas"]["MetalRead"] | components["schemas"]["SizeRead"] | components["schemas"]["PlateRead"] | components["schemas"]["SetRead"] | components["schemas"]["DrawnHole"] | components["schemas"]["TermRead"];
+                    "application/json": components["schemas"]["ReadAnswer"] | components["schemas"]["MetalRead"] | components["schemas"]["SizeRead"] | components["schemas"]["PlateRead"] | components["schemas"]["SetRead"] | components["schemas"]["HoleRead"] | components["schemas"]["TermRead"];
                 };
             };
             /** @description Unauthorized */

@@ -7,6 +7,7 @@ import { Route, Switch, useLocation } from "wouter";
 
 import { api, inWords, Refused } from "../api/client";
 import { Bench } from "../features/bench";
+import { keysAreOn } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
 import { useGlossary, useMe, useWords } from "../job/queries";
 import { termsOf } from "../job/terms";
@@ -95,7 +96,7 @@ function Frame() {
     box?.addEventListener("click", close);
     return () => box?.removeEventListener("click", close);
   }, []);
-  const [keysOn, setKeysOn] = useState(() => localStorage.getItem("keys") !== "off");
+  const [keysOn, setKeysOn] = useState(keysAreOn);
   const switchKeys = (on: boolean) => {
     localStorage.setItem("keys", on ? "on" : "off");
     setKeysOn(on);

@@ -33,3 +33,6 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["Ctrl Y", "redo"],
   ["?", "this list"],
 ];
+
+/** Whether single letters do anything: some speak to their machine, or rest on the keys. */
+export const keysAreOn = (): boolean => localStorage.getItem("keys") !== "off";

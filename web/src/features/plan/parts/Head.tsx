@@ -1,9 +1,12 @@
 /** The hole as drawn, said in a line that is written in; a second line for what few holes have. */
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 
-import { inWords, type Schemas } from "../../../api/client";
+import { api, inWords, type Schemas } from "../../../api/client";
+import { useHotkeys } from "react-hotkeys-hook";
+
 import { useUnits } from "../../../job/useUnits";
 import { useReadText } from "../../../job/queries";
+import { keysAreOn } from "../../../job/keys";
 import { plain, sideOf } from "../../../job/units";
 import { choicesOf, machineOf, words } from "../../../job/words";
 import { Choices } from "../../../ui/Choices";
@@ -39,12 +42,35 @@ const THREADS = [
 ] as const;
 const PAUSE_MS = 350;
 
-function HoleText({ hole, wrong, onHole }: { hole: string; wrong: boolean; onHole: (hole: string) => void }) {
+/** The hole's own text, and how many, how deep and whether through where that was said with it: `4 x M10 20 deep`. */
+async function called(text: string): Promise<Partial<Asked>> {
+  try {
+    const { hole, count, depth_mm, through } = await api.readHole(text);
+    return { hole, ...(count !== null && { count }), ...(depth_mm !== null && { depth_mm }), ...(through !== null && { through }) };
+  } catch {
+    // Why it cannot be read is said by the plan itself.
+    return { hole: text };
+  }
+}
+
+function HoleText({ hole, wrong, onHole }: { hole: string; wrong: boolean; onHole: (asked: Partial<Asked>) => void }) {
   const [text, setText] = useState(hole);
-  useEffect(() => setText(hole), [hole]);
+  const typed = useRef(text);
+  useEffect(() => {
+    typed.current = hole;
+    setText(hole);
+  }, [hole]);
+  const take = (wanted: string) => {
+    if (wanted !== hole)
+      void called(wanted).then((found) => {
+        if (typed.current !== wanted) return;
+        onHole(found);
+        setText(found.hole ?? wanted);
+      });
+  };
   useEffect(() => {
     if (text === hole) return;
-    const later = setTimeout(() => onHole(text), PAUSE_MS);
+    const later = setTimeout(() => take(text), PAUSE_MS);
     return () => clearTimeout(later);
     // The typed text alone starts the clock.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -55,11 +81,20 @@ function HoleText({ hole, wrong, onHole }: { hole: string; wrong: boolean; onHol
       <input
         className="plate-field figure w-40! text-lg font-bold text-blue"
         value={text}
-        placeholder="20, 20 H7, M12"
+        placeholder="20 H7, M10 20 deep"
         autoComplete="off"
         spellCheck={false}
         aria-invalid={wrong}
-        onChange={(event) => setText(event.target.value)}
+        aria-keyshortcuts="d"
+        onChange={(event) => {
+          typed.current = event.target.value;
+          setText(event.target.value);
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== "Enter") return;
+          take(text);
+          event.currentTarget.blur();
+        }}
       />
     </label>
   );
@@ -70,11 +105,17 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
   const pattern = (part: Partial<Pattern>) => put({ pattern: { ...asked.pattern, ...part } });
   const system = useUnits();
   const kind = asked.pattern.kind;
+  // The Bench's own letters go to the same things here.
+  const head = useRef<HTMLElement>(null);
+  useHotkeys(["d", "m", "s"], (event) => head.current?.querySelector<HTMLElement>(`[aria-keyshortcuts="${event.key.toLowerCase()}"]`)?.focus(), {
+    enabled: keysAreOn(),
+    preventDefault: true,
+  });
   // An insert drill that stands still while the work turns is set by a trial bore.
   const turns = machines.some((one) => one.id === machine && machineOf(one.kind).lathe);
   const choice = "plate-field w-auto! text-lg font-semibold text-blue";
   return (
-    <section aria-label="The hole as drawn" className="no-print grid gap-2">
+    <section ref={head} aria-label="The hole as drawn" className="no-print grid gap-2">
       <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
         <span className="pb-1 text-lg">Make</span>
         {kind === "grid" ? (
@@ -83,7 +124,7 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
           <NumberField className="w-14" label="how many" value={asked.count} low={1} high={400} whole onNumber={(count) => put({ count })} />
         )}
         <span className="pb-1 text-lg">×</span>
-        <HoleText hole={asked.hole} wrong={wrong} onHole={(hole) => anew({ hole })} />
+        <HoleText hole={asked.hole} wrong={wrong} onHole={anew} />
         <label className="grid text-xs text-faint">
           and goes
           <select className={choice} value={asked.through ? "through" : "blind"} onChange={(event) => anew({ through: event.target.value === "through" })}>
@@ -115,7 +156,13 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
         <span className="pb-1 text-lg">in</span>
         <label className="grid text-xs text-faint">
           metal
-          <select aria-label="Metal" className={`${choice} max-w-64`} value={asked.material} onChange={(event) => anew({ material: event.target.value })}>
+          <select
+            aria-label="Metal"
+            aria-keyshortcuts="m"
+            className={`${choice} max-w-64`}
+            value={asked.material}
+            onChange={(event) => anew({ material: event.target.value })}
+          >
             {materials.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
@@ -126,7 +173,13 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
         <span className="pb-1 text-lg">on</span>
         <label className="grid text-xs text-faint">
           machine
-          <select aria-label="Machine" className={`${choice} max-w-64`} value={machine} onChange={(event) => anew({ machine: event.target.value })}>
+          <select
+            aria-label="Machine"
+            aria-keyshortcuts="s"
+            className={`${choice} max-w-64`}
+            value={machine}
+            onChange={(event) => anew({ machine: event.target.value })}
+          >
             {machines.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}

@@ -1,0 +1,58 @@
+"""A hole as it is called across the shop or lettered on a drawing: how many, the hole itself, how deep, through or blind."""
+
+import re
+from dataclasses import dataclass
+
+from bore.base.errors import BadInput
+from bore.quantities.notation import read_quantity
+
+FIELD = "plan.hole"
+MOST = 400
+_LENGTH = r"(?<![\dA-WYZa-wyz.-])(?P<depth>\d+(?:[.,]\d+)?(?:[ -]\d+/\d+|/\d+)?\s*(?:mm|in|inch(?:es)?|[\"”])?)"
+_LEAD = r"[\s,;x×-]*"
+_THROUGH = re.compile(rf"{_LEAD}\b(?:through|thro|thru)(?:\s+(?:all\b)?\s*{_LENGTH}?)?(?:\s*(?:deep|thick|plate))?$", re.I)
+_DEEP = re.compile(rf"(?P<blind>{_LEAD}\bblind)?(?:{_LEAD}|(?<=[\d\s])x\s*){_LENGTH}\s*deep(?P<after>{_LEAD}\bblind)?$", re.I)
+_BLIND = re.compile(rf"{_LEAD}\bblind(?:\s+{_LENGTH})?$", re.I)
+_SIGNED = re.compile(rf"{_LEAD}(?:↧|\bdepth\b)\s*{_LENGTH}$", re.I)
+# How many stands before the hole; of a thread by its number or its inches (`10-32`, `3/8-16`) it is no count.
+_COUNT = re.compile(r"^(?P<count>\d{1,3})\s*(?:x|×|off|-off|holes?(?:\s+of)?)\s+(?=\S)|^(?P<times>\d{1,3})\s*[x×]\s*(?=[A-Z#])", re.I)
+
+
+@dataclass(frozen=True, slots=True)
+class Call:
+    """What was called: the hole's own text, and the rest as far as it was said."""
+
+    hole: str
+    count: int | None
+    depth_mm: float | None
+    through: bool | None
+
+
+def read_call(text: str) -> Call:
+    """The call in its parts. A depth without a word for it means blind, as on a drawing; bare figures are millimetres.
+
+    >>> read_call("4 x M10 blind 20 deep")
+    Call(hole='M10', count=4, depth_mm=20.0, through=False)
+    >>> read_call("12 thru"), read_call("11 counterbore 17.5 x 10")
+    (Call(hole='12', count=None, depth_mm=None, through=True), Call(hole='11 counterbore 17.5 x 10', count=None, depth_mm=None, through=None))
+
+    Raises BadInput naming `plan.hole` for a count or a depth that cannot be.
+    """
+    rest, through, depth = _ended(text.strip())
+    match = _COUNT.match(rest)
+    count = int(match["count"] or match["times"]) if match else None
+    if count is not None and not 1 <= count <= MOST:
+        raise BadInput.at(FIELD, f"cannot be {count} holes; accepted: 1 to {MOST}")
+    return Call(rest[match.end() :].strip() if match else rest, count, _depth_mm(depth), through)
+
+
+def _ended(text: str) -> tuple[str, bool | None, str | None]:
+    """What stands before the depth, whether it goes through, and the depth as written."""
+    for pattern, through in ((_THROUGH, True), (_DEEP, False), (_BLIND, False), (_SIGNED, False)):
+        if (match := pattern.search(text)) and match.start() > 0:
+            return text[: match.start()].strip(), through, match["depth"]
+    return text, None, None
+
+
+def _depth_mm(written: str | None) -> float | None:
+    return None if written is None else read_quantity("length", written.strip().replace("”", '"'), "metric", FIELD).value
