@@ -25,7 +25,7 @@ def applies(columns: Columns) -> str | None:
 
 LIMIT = Limit(
     id="belt",
-    failure="slips the belt",
+    failure="the belt slips",
     thing="belt",
     question="Does the belt carry it, or slip?",
     reads=(

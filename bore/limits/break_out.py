@@ -67,7 +67,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="break-out",
-    failure="breaks out, bulges",
+    failure="the metal breaks out or bulges",
     question="Is there metal enough round the hole and under it?",
     reads=(
         "hole.edge_distance_mm",

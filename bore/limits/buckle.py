@@ -53,7 +53,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="buckle",
-    failure="bends, buckles, whips",
+    failure="the cutter bends or whips",
     thing="bending",
     question="Is the drill stiff enough for its length?",
     reads=(

@@ -71,7 +71,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="burn",
-    failure="burns the edge",
+    failure="the edge burns",
     question="Is the edge too fast for this metal, or so slow that metal builds up on it?",
     reads=(
         "setting.speed_rpm",

@@ -42,7 +42,7 @@ def applies(columns: Columns) -> str | None:
 
 LIMIT = Limit(
     id="hand",
-    failure="too heavy for the hand",
+    failure="it is too heavy for the hand",
     thing="hand",
     question="Can a hand pull or push this hard, hole after hole?",
     reads=(

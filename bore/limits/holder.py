@@ -101,7 +101,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="holder",
-    failure="spins in the holder",
+    failure="the shank spins in the holder",
     thing="holder",
     question="Does the chuck or taper hold the drill?",
     reads=(

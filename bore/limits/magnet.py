@@ -103,7 +103,7 @@ def applies(columns: Columns) -> str | None:
 
 LIMIT = Limit(
     id="magnet",
-    failure="magnet lifts, tips, slides",
+    failure="the magnet lifts, tips or slides",
     thing="magnet",
     question="Is the magnet really holding?",
     reads=(

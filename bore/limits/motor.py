@@ -53,7 +53,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="motor",
-    failure="overloads the motor",
+    failure="the motor is overloaded",
     thing="motor",
     question="Will the motor stand it, this cut and the next?",
     reads=(

@@ -41,7 +41,7 @@ def applies(columns: Columns) -> str | None:
 
 LIMIT = Limit(
     id="pack",
-    failure="packs with chips",
+    failure="the flutes pack with chips",
     question="Do the chips get out of the hole?",
     reads=("hole.depth_mm", "cutter.diameter_mm", "setting.pecks.kind", "setting.pecks.depths_mm", "material.chip", "cutter.flute"),
     eased_by=("peck", "coolant", "parabolic-flute"),

@@ -38,7 +38,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="reach",
-    failure="won't reach",
+    failure="the cutter won't reach",
     question="Is the drill long enough, and has the machine the travel?",
     reads=(
         "hole.depth_mm",

@@ -73,7 +73,7 @@ def _hardening(columns: Columns, loads: Loads, doubt: Band, thickness: Column) -
 
 LIMIT = Limit(
     id="rub",
-    failure="rubs, work-hardens",
+    failure="the edge rubs",
     question="Does the edge cut a chip, or rub?",
     reads=(
         "setting.feed_mm_rev",

@@ -120,7 +120,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="snatch",
-    failure="snatches, pulls itself in",
+    failure="the cutter snatches",
     question="Will it snatch; and is this a job for this kind of cutter on this kind of machine?",
     reads=(
         "material.grab",

@@ -36,7 +36,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="speed-step",
-    failure="no such speed",
+    failure="there is no such speed",
     question="Does the spindle have this speed?",
     reads=("setting.speed_rpm", "machine.spindle.stages", "material.vc_hss_m_min", "cutter.diameter_mm"),
     eased_by=("nearest-speed", "other-machine", "other-substrate"),

@@ -50,7 +50,7 @@ def _eased(loads: Loads, left: Column) -> Band:
 
 LIMIT = Limit(
     id="stall",
-    failure="stalls the spindle",
+    failure="the spindle stalls",
     thing="spindle",
     question="Will the spindle stop under the drill?",
     reads=(

@@ -30,7 +30,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="twist-off",
-    failure="twists the drill off",
+    failure="the cutter twists off",
     thing="drill",
     question="Will the torque break the drill?",
     reads=(

@@ -83,7 +83,7 @@ def _graver(one: Why, other: Why) -> Why:
 
 LIMIT = Limit(
     id="wander",
-    failure="wanders at the start",
+    failure="the cutter wanders at the start",
     question="Does the point start where it is meant to?",
     reads=(
         "hole.start.kind",

@@ -90,7 +90,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 
 LIMIT = Limit(
     id="work",
-    failure="turns or shifts the work",
+    failure="the work turns or shifts",
     question="Does what holds the work really hold it?",
     reads=(
         "holding.kind",

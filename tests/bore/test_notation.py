@@ -4,9 +4,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from bore.advice.glossary import glossary, read_term
 from bore.base.errors import BadInput
 from bore.case.fields import all_fields
 from bore.case.typed import read_typed
+from bore.plan.call import Call, read_call
+from bore.plan.callout import read_drawn
 from bore.quantities.kinds import KINDS
 from bore.quantities.notation import read_quantity
 from bore.quantities.units import MM_PER_INCH
@@ -71,3 +74,43 @@ def test_pecks_go_down_and_a_stack_adds_up() -> None:
         read_typed("setting.pecks.depths_mm", "8; 8")
     with pytest.raises(BadInput, match="at most 60"):
         read_typed("hole.stack_mm", "99 x 10")
+
+
+@pytest.mark.parametrize(
+    ("text", "hole", "count", "depth_mm", "through"),
+    [
+        ("4 x M10 blind 20 deep", "M10", 4, 20.0, False),
+        ("M8x1.25x20 deep", "M8x1.25", None, 20.0, False),
+        ("10 H7 blind 25", "10 H7", None, 25.0, False),
+        ("#10-32 1/2 in deep", "#10-32", None, 12.7, False),
+        ("3/8-16 UNC x 3/4 deep", "3/8-16 UNC", None, 19.05, False),
+        ("M10 ↧20", "M10", None, 20.0, False),
+        ("2 x 1/2 thru", "1/2", 2, None, True),
+        ("4 off 20 H7 through 30 thick", "20 H7", 4, 30.0, True),
+        *(
+            (plain, plain, None, None, None)
+            for plain in ("20", "10-32", "14 +0.05/0", "1/4 NPT", "11 counterbore 17.5 x 10", "M12x1.25", "2 BA")
+        ),
+    ],
+)
+def test_a_hole_is_called_as_across_the_shop(text: str, hole: str, count: int | None, depth_mm: float | None, through: bool | None) -> None:
+    """Callouts as drawings letter them (ASME Y14.5's depth sign among them) and as people say them (common practice)."""
+    assert read_call(text) == Call(hole, count, depth_mm, through)
+    assert read_drawn(hole).finished_mm > 0
+
+
+@pytest.mark.parametrize("text", ["500 x M6", "M6 0 deep", "M6 9000 deep", "0 x M6"])
+def test_a_call_that_cannot_be_names_the_hole(text: str) -> None:
+    with pytest.raises(BadInput, match=r"plan\.hole"):
+        read_call(text)
+
+
+def test_the_glossary_is_found_by_any_name_and_leads_on() -> None:
+    words = [word.casefold() for term in glossary() for word in (term.term, *term.also)]
+    assert len(words) == len(set(words)), "one word, one meaning"
+    ids = {term.id for term in glossary()}
+    for term in glossary():
+        assert all(read_term(name) is term for name in (term.id, term.term, *term.also, f"{term.term}s"))
+        assert term.see in ids | {""} - {term.id}
+    with pytest.raises(BadInput, match=r"the nearest are .*,.*,"):
+        read_term("flibbertigibbet")

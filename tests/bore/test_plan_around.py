@@ -59,7 +59,7 @@ def test_a_pilot_struck_out_says_what_that_does() -> None:
         ([("mark", None), ("drill", ("twist", 5)), ("deburr", None)], "the drawing asks for 10 mm drilled"),
         ([("mark", None), ("drill", ("twist", 10))], "the burrs stay on"),
         ([("mark", None), ("deburr", None), ("drill", ("twist", 10))], "makes burrs again"),
-        ([("drill", ("twist", 10)), ("deburr", None)], "wanders at the start"),
+        ([("drill", ("twist", 10)), ("deburr", None)], "the cutter wanders at the start"),
         ([("mark", None), ("drill", None), ("deburr", None)], "needs a cutter"),
         ([("mark", ("twist", 5)), ("drill", ("twist", 10)), ("deburr", None)], "a twist drill does not mark"),
         ([("mark", None), ("drill", ("twist", 8.5)), ("tap", ("reamer", 10)), ("deburr", None)], "a reamer does not tap"),

@@ -63,7 +63,7 @@ def test_the_ramp_plate_from_the_drawing_to_the_program(page: Page, server: Serv
     )
     spot, warning = steps.locator("[data-step=mark]"), page.get_by_role("alert", name="What the row does")
     spot.get_by_role("button", name="Strike out").click()
-    expect(warning).to_contain_text("drill 10.2 mm is tight: wanders at the start; with mark it holds")
+    expect(warning).to_contain_text("drill 10.2 mm is tight: the cutter wanders at the start; with mark it holds")
     expect(steps.locator("[data-step=drill]")).to_contain_text("Tight")
     spot.get_by_role("button", name="Put back").click()
     expect(warning).to_have_count(0)
@@ -184,10 +184,10 @@ def test_a_plan_is_kept_with_its_ticks_and_comes_back(page: Page, server: Server
     expect(page.get_by_label(re.compile("^Glasses on"))).to_be_checked()
     expect(page.get_by_label(re.compile("^Drawing read"))).not_to_be_checked()
     page.get_by_role("button", name=re.compile("^Kept plans")).click()
-    page.get_by_role("button", name="Put Rail clip plates, second batch away").click()
+    page.get_by_role("button", name="Archive Rail clip plates, second batch").click()
     expect(page.get_by_text("is in the bin for 30 days")).to_be_visible()
     page.get_by_role("button", name="Bring it back").click()
-    expect(page.get_by_role("button", name="Put Rail clip plates, second batch away")).to_be_visible()
+    expect(page.get_by_role("button", name="Archive Rail clip plates, second batch")).to_be_visible()
 
 
 def test_what_will_not_do_stays_as_typed_with_what_is_accepted(page: Page, server: Server) -> None:

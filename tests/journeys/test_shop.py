@@ -186,10 +186,10 @@ def test_a_machine_is_changed_put_back_put_away_and_brought_back(page: Page, ser
     page.get_by_role("button", name="Put back as it was").first.click()
     expect(page.get_by_label("or input", exact=True)).to_have_value("0.75 kW")
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="Put away").click()
+    page.get_by_role("button", name="Archive").click()
     links = page.get_by_role("navigation", name="Machines")
     expect(links.get_by_role("link", name=re.compile("hand drill H1"))).to_have_count(0)
-    page.get_by_role("link", name="Put away").click()
+    page.get_by_role("link", name="Archive").click()
     shelf = page.get_by_role("region", name="Machines")
     expect(shelf).to_contain_text("retired: kept checks were made with it")
     shelf.get_by_role("button", name="Bring back").click()
@@ -244,7 +244,7 @@ def test_a_set_goes_into_the_crib_by_its_name(page: Page, server: Server) -> Non
     card.get_by_label("Price", exact=True).fill("7,50")
     card.get_by_role("button", name="Save").click()
     expect(drawer.get_by_role("button", name="8 mm, dull")).to_be_visible()
-    card.get_by_role("button", name="Put away").click()
+    card.get_by_role("button", name="Archive").click()
     gap = drawer.get_by_role("button", name="8 mm, missing")
     expect(gap).to_be_visible()
     gap.click()
@@ -275,7 +275,7 @@ def test_a_file_is_looked_at_before_it_is_taken(page: Page, server: Server, tmp_
     page.get_by_role("button", name="Bring all of it in").click()
     expect(page.get_by_role("status")).to_contain_text("Brought in: 1 new")
     with page.expect_download() as taken:
-        page.get_by_role("link", name="Whole shop, JSON").click()
+        page.get_by_role("link", name="Full backup of the shop").click()
     shop = json.loads(Path(taken.value.path()).read_text(encoding="utf-8"))
     assert any(one["name"] == "9.8 mm stub" for one in shop["cutters"])
 
@@ -285,7 +285,7 @@ SIGNS = {
     "machines": "link:bench press B3",
     "crib": "button:9 mm, used",
     "materials": "button:Old guide rail, 260 HB",
-    "files": "link:Whole shop, JSON",
+    "files": "link:Full backup of the shop",
     "people": "heading:People",
     "away": "heading:.",
     "machines/b3": "figure:Spindle curve",

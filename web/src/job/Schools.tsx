@@ -36,7 +36,7 @@ export function Schools({ answer }: { answer: Answer }) {
               <>
                 <td className="figure text-right">{show(load.torque_nm, "N·m", system)}</td>
                 <td className="figure text-right">
-                  {load.thrust_n === null ? <span className="text-faint">no method</span> : show(load.thrust_n, "N", system)}
+                  {load.thrust_n === null ? <span className="text-faint">not estimated by this method</span> : show(load.thrust_n, "N", system)}
                 </td>
                 <td className="figure text-right">{show(load.power_kw, "kW", system)}</td>
               </>

@@ -29,10 +29,10 @@ export const because = (answer: Answer, system: System): string => inUnits(metri
 function metricBecause(answer: Answer): string {
   const limit = answer.limits.find((one) => one.id === answer.tightest);
   if (!limit) return "";
-  if (limit.reason) return `${limit.failure}: ${limit.reason}`;
+  const failure = limit.failure.charAt(0).toUpperCase() + limit.failure.slice(1);
+  if (limit.reason) return `${failure}: ${limit.reason}`;
   const figure = figureOf(limit.said);
   if (answer.verdict === "holds") return `${figure ? `${figure.charAt(0).toUpperCase()}${figure.slice(1)}. ` : ""}Nearest limit: ${limit.failure}.`;
-  const failure = limit.failure.charAt(0).toUpperCase() + limit.failure.slice(1);
   return figure ? `${failure}: ${figure}.` : `${failure}.`;
 }
 

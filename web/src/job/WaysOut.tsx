@@ -45,7 +45,7 @@ export function WaysOut({ found, stale, keys }: Props) {
       <h2 className="heading border-b border-ink pb-0.5">The way out</h2>
       {found.ways.length === 0 && found.nearest_miss && (
         <p className="py-1 text-sm">
-          Nothing in this shop does it. The nearest miss: {inUnits(found.nearest_miss.sentence, system)}; then it still {found.nearest_miss.failure}.
+          Nothing in this shop does it. The nearest miss: {inUnits(found.nearest_miss.sentence, system)}; then still: {found.nearest_miss.failure}.
         </p>
       )}
       <ol>

@@ -99,24 +99,24 @@ describe("the sentence", () => {
 
 describe("the verdict's words", () => {
   const answer = (verdict: string, said: string) =>
-    ({ verdict, tightest: "motor", limits: [{ id: "motor", failure: "overloads the motor", reason: null, said }] }) as unknown as Answer;
+    ({ verdict, tightest: "motor", limits: [{ id: "motor", failure: "the motor is overloaded", reason: null, said }] }) as unknown as Answer;
 
   it("names the limit with the one figure that agrees with the verdict", () => {
-    expect(because(answer("gives-way", "Gives way: 1.4 × what it bears"), METRIC)).toBe("Overloads the motor: 1.4 × what it bears.");
+    expect(because(answer("gives-way", "Gives way: 1.4 × what it bears"), METRIC)).toBe("The motor is overloaded: 1.4 × what it bears.");
     expect(because(answer("tight", "Tight: 1.2 × what it bears all day, 0.7 of what breaks it"), METRIC)).toBe(
-      "Overloads the motor: 1.2 × what it bears all day, 0.7 of what breaks it.",
+      "The motor is overloaded: 1.2 × what it bears all day, 0.7 of what breaks it.",
     );
-    expect(because(answer("holds", "Holds, 31 % in hand"), METRIC)).toBe("31 % in hand. Nearest limit: overloads the motor.");
-    expect(because(answer("cannot", "Can’t"), METRIC)).toBe("Overloads the motor.");
+    expect(because(answer("holds", "Holds, 31 % in hand"), METRIC)).toBe("31 % in hand. Nearest limit: the motor is overloaded.");
+    expect(because(answer("cannot", "Can’t"), METRIC)).toBe("The motor is overloaded.");
   });
 
   it("gives a reason where there is one", () => {
     const reasoned = {
       verdict: "cannot",
       tightest: "holder",
-      limits: [{ id: "holder", failure: "spins in the holder", demand: null, reason: "too thick" }],
+      limits: [{ id: "holder", failure: "the shank spins in the holder", demand: null, reason: "too thick" }],
     };
-    expect(because(reasoned as unknown as Answer, METRIC)).toBe("spins in the holder: too thick");
+    expect(because(reasoned as unknown as Answer, METRIC)).toBe("The shank spins in the holder: too thick");
   });
 });
 

@@ -43,7 +43,7 @@ describe("side by side", () => {
       limits: [
         {
           id: "motor",
-          failure: "overloads the motor",
+          failure: "the motor is overloaded",
           applies: use !== null,
           verdict,
           said: use === null ? null : `Holds, ${Math.round((1 - use) * 100)} % in hand`,
@@ -77,7 +77,7 @@ describe("side by side", () => {
   });
 
   it("says where a limit does not apply, and never a figure that is not there", () => {
-    expect(row("Overloads the motor")?.cells).toEqual(["Holds, 50 % in hand", "does not apply"]);
+    expect(row("The motor is overloaded")?.cells).toEqual(["Holds, 50 % in hand", "does not apply"]);
     expect(row("Thrust")?.cells).toEqual(["–", "–"]);
   });
 });

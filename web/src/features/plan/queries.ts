@@ -19,7 +19,7 @@ export const usePlan = (body: Body | null) =>
 
 export const useKeptPlans = () => useQuery({ queryKey: ["plans"], queryFn: api.plans });
 
-/** After a plan was kept or put away. */
+/** After a plan was kept or archived. */
 export function usePlansChanged() {
   const client = useQueryClient();
   return () => client.invalidateQueries({ queryKey: ["plans"] });

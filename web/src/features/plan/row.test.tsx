@@ -17,7 +17,7 @@ const cut = (more: object = {}): NonNullable<Step["cut"]> =>
   ({
     verdict: "holds",
     tightest: "motor",
-    failure: "overloads the motor",
+    failure: "the motor is overloaded",
     use: 0.6,
     ladder: { low: 0.4, middle: 0.5, high: 0.6, soft: 1, unit: "kW" },
     speed_rpm: 310,
@@ -111,7 +111,7 @@ describe("the row of sections", () => {
   it("says under each its setting, stop, time, cost and tightest limit", () => {
     row([step("drill", { cut: cut({ pecks_mm: [10, 20], hand_force_n: 140 }) }), hand]);
     const first = within(screen.getAllByRole("listitem")[0] as HTMLElement);
-    for (const words of ["belt D, 310 rpm", "pull 140 N", "stop 24.1 mm", "out at 10, 20", "12 s", "overloads the motor"])
+    for (const words of ["belt D, 310 rpm", "pull 140 N", "stop 24.1 mm", "out at 10, 20", "12 s", "the motor is overloaded"])
       expect(first.getByText(words, { exact: false })).toBeTruthy();
     expect(first.getByText("Holds")).toBeTruthy();
     expect(within(screen.getAllByRole("listitem")[1] as HTMLElement).getByText("by hand")).toBeTruthy();

@@ -17,7 +17,7 @@ const TABS = [
   ["materials", "Metals"],
   ["files", "Files"],
   ["people", "People"],
-  ["away", "Put away"],
+  ["away", "Archive"],
 ] as const;
 
 export function Shop() {

@@ -66,7 +66,7 @@ export function FieldRow({ path, phrase, answer, onDone }: Props) {
       {!given && (form.kind === "choice" || form.kind === "flag") && <span className="text-sm text-faint">{silent}</span>}
       {given && !form.required && form.kind !== "choice" && form.kind !== "flag" && (
         <button type="button" className="justify-self-start text-sm underline decoration-dotted tap" onClick={() => set(form.kind === "numbers" ? [] : null)}>
-          Yours; take back what is assumed
+          Yours; use the usual value
         </button>
       )}
     </div>

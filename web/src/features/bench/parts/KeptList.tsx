@@ -91,16 +91,16 @@ export function KeptList({ answer, onSides, onDone }: Props) {
                 aria-label={`Check ${check.name} again on today’s machine`}
                 onClick={() => void again(check.slug)}
               >
-                again
+                check again
               </button>
               {may && (
                 <button
                   type="button"
                   className="tap px-1 text-xs underline decoration-dotted"
-                  aria-label={`Put ${check.name} away`}
+                  aria-label={`Archive ${check.name}`}
                   onClick={() => void putAway(check.slug)}
                 >
-                  put away
+                  archive
                 </button>
               )}
             </div>

@@ -29,7 +29,7 @@ const PATTERNS = [
   ["circle", "on a bolt circle"],
 ] as const;
 const BEHIND = [
-  ["backing", "a board behind"],
+  ["backing", "a backing block"],
   ["parallels", "on parallels"],
   ["table", "on the table"],
   ["vice", "in the vice"],

@@ -1,4 +1,4 @@
-/** Plans that were kept: opened, put away, brought back; and this one kept under a name, with the ticks of its checklist. */
+/** Plans that were kept: opened, archived, brought back; and this one kept under a name, with the ticks of its checklist. */
 import { useState } from "react";
 
 import { api, inWords } from "../../../api/client";
@@ -97,7 +97,7 @@ export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> 
             <button
               type="button"
               className="chip text-sm"
-              aria-label={`Put ${one.name} away`}
+              aria-label={`Archive ${one.name}`}
               onClick={() =>
                 void tried(async () => {
                   await api.removePlan(one.slug);
@@ -106,7 +106,7 @@ export function KeptPlans({ onOpen }: { onOpen: (slug: string) => Promise<void> 
                 })
               }
             >
-              Put away
+              Archive
             </button>
           </li>
         ))}

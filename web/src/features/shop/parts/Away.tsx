@@ -1,4 +1,4 @@
-/** What was put away: retired, or in the bin for a while; each can be brought back. */
+/** The archive: what was retired, or in the bin for a while; each can be brought back. */
 import { useState } from "react";
 
 import { api, type RecordKind } from "../../../api/client";

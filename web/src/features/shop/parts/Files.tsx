@@ -54,8 +54,8 @@ export function Files() {
               they were given.
             </p>
             <div className="flex flex-wrap gap-2">
-              {link("/api/export/shop", "Whole shop, JSON")}
-              {link("/api/export/schema", "Its schema")}
+              {link("/api/export/shop", "Full backup of the shop")}
+              {link("/api/export/schema", "For programmers: its schema")}
             </div>
             <table className="text-sm">
               <tbody>
@@ -85,8 +85,8 @@ export function Files() {
         {lead && (
           <>
             <p className="text-sm">
-              Nothing is written until every row will do and you say so. A row whose slug is known takes that one’s place; what the file does not speak of
-              stays. Tables: at most 2 MB, 5000 rows; a whole shop 32 MB; no formulas.
+              Nothing is written until every row will do and you say so. A row with a known name in its slug column takes that one’s place; what the file does
+              not speak of stays. Tables: at most 2 MB, 5000 rows; a whole shop 32 MB; no formulas.
             </p>
             <div className="flex flex-wrap items-end gap-3">
               <label className="grid text-xs text-faint">

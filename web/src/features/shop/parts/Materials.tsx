@@ -76,7 +76,7 @@ function Own({ record, from, onDone }: { record: Metal | null; from: Spec; onDon
           )}
           {may && record && (
             <button type="button" className="chip" onClick={() => void away()}>
-              Put away
+              Archive
             </button>
           )}
           {record && <History kind="materials" slug={record.id} onRestored={onDone} />}

@@ -159,7 +159,7 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
           )}
           {may && (
             <button type="button" className="chip" onClick={() => void away()}>
-              Put away
+              Archive
             </button>
           )}
           <History kind="cutters" slug={record.id} onRestored={onClose} />

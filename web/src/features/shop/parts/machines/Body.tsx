@@ -21,7 +21,7 @@ export function Body() {
           )}
           {holder === "chuck" && <Choice path="machine.holder.grip" label="Tightened" />}
           {holder === "morse" && <Flag path="machine.holder.tang_engaged" label="tang in its slot" />}
-          <Figure path="machine.holder.max_rpm" label="Top speed of it" />
+          <Figure path="machine.holder.max_rpm" label="Chuck’s top speed" />
           <Choice path="machine.tapping" label="Holds a tap" />
           <Flag path="machine.spindle.reverses" label="turns backwards too" />
           {machineOf(kind).in_hands && <Flag path="machine.side_handle" label="side handle on it" />}

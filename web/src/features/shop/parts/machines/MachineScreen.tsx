@@ -112,7 +112,7 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
         {record && <History kind="machines" slug={record.id} />}
         {record && may && (
           <button type="button" className="tap chip" onClick={() => void away()}>
-            Put away
+            Archive
           </button>
         )}
         {record && (

@@ -51,7 +51,7 @@ export function Machines() {
         <p>
           {list.length === 0
             ? "No machine stands in the yard yet. Describe the first one: its motor plate, its pulleys or speeds, its lever."
-            : "There is no such machine; it may have been put away."}
+            : "There is no such machine; it may be in the archive."}
         </p>
       ) : (
         <MachineScreen
