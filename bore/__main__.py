@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import Any
 
 from bore import VERSION
+from bore.answers.calibration import calibration_answer, reading_answer
 from bore.answers.chart import capability_answer, chart_answer
 from bore.answers.check import answer
 from bore.answers.diagnosis import diagnosis_answer
@@ -56,6 +57,8 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
         diagnosis_answer,
         "what is wrong with a cut, from what was seen: one thing to do now, the causes, changes that were checked",
     ),
+    "reading": (reading_answer, "a meter's, scale's or hand's reading as torque, thrust or power, and how far it may be trusted"),
+    "calibrate": (calibration_answer, "what logged cuts say of the next one: a factor, the spread that is left, each cut's part"),
     "chart": (chart_answer, "a wall chart: sizes by metals on one machine, what to set in each, the pilot it wants, how it holds"),
     "capability": (capability_answer, "the largest hole each family of drill makes on a machine in a metal"),
     "describe": (

@@ -5,7 +5,6 @@ import json
 import math
 from typing import Any
 
-import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -16,7 +15,6 @@ from bore.plan.deep_hole import DeepHole, deep_hole
 from bore.program.read import read_program
 from bore.quantities.calibrations import Calibration
 from bore.schools.band import calibrated
-from bore.schools.calibration import CUTTER, MACHINE, MATERIAL, NOISE, LoggedCut, calibrate
 from tests.answers import deep_hole_answer, program_answer
 from tests.asking import BASES, answered, bore_command, checked, hand_case, limit_of, plain_case, put
 
@@ -168,65 +166,7 @@ class TestProgram:
                 program_answer(wrong)
 
 
-def cut(ratio: float, material: str = "c45", cutter: str = "d20", machine: str = "c2") -> LoggedCut:
-    return LoggedCut(material, cutter, machine, 100.0 * ratio, 100.0)
-
-
 class TestCalibration:
-    def test_one_cut_in_closed_form(self) -> None:
-        """One cut with the job's own metal, cutter and machine: the whole band's variance is prior, so the mean is
-        ln r · s²/(s² + σ²) and the variance s² σ²/(s² + σ²), worked afresh."""
-        spread, ratio = 0.2, 1.15
-        found = calibrate([cut(ratio)], "c45", "d20", "c2", spread)
-        keeps = spread**2 / (spread**2 + NOISE**2)
-        assert math.log(found.factor) == pytest.approx(math.log(ratio) * keeps)
-        assert found.spread_left == pytest.approx(math.sqrt(NOISE**2 / (spread**2 + NOISE**2)))
-
-    def test_another_shops_metal_says_only_its_share(self) -> None:
-        """Only the metal in common: half of the band's variance (common practice) carries over, by the same closed form."""
-        spread, ratio = 0.2, 1.15
-        found = calibrate([cut(ratio, cutter="x", machine="y")], "c45", "d20", "c2", spread)
-        assert math.log(found.factor) == pytest.approx(math.log(ratio) * MATERIAL * spread**2 / (spread**2 + NOISE**2))
-        strange = calibrate([cut(ratio, "a", "b", "c")], "c45", "d20", "c2", spread)
-        assert strange.factor == pytest.approx(1)
-        assert strange.spread_left == pytest.approx(1)
-        assert pytest.approx(1) == MATERIAL + CUTTER + MACHINE
-
-    def test_few_cuts_narrow_and_agreeing_cuts_settle_on_their_ratio(self) -> None:
-        left = [calibrate([cut(1.1)] * n, "c45", "d20", "c2", 0.2).spread_left for n in (1, 2, 4, 8)]
-        assert left == sorted(left, reverse=True)
-        assert calibrate([cut(1.1)] * 40, "c45", "d20", "c2", 0.2).factor == pytest.approx(1.1, rel=0.01)
-
-    def test_an_outlier_does_not_run_away_with_it(self) -> None:
-        good = [cut(1.05)] * 5
-        with_it, without = (calibrate(cuts, "c45", "d20", "c2", 0.2).factor for cuts in ([*good, cut(6.0)], good))
-        plain_mean = math.exp(np.mean([math.log(1.05)] * 5 + [math.log(6.0)]))
-        assert abs(math.log(with_it / without)) < 0.35 * abs(math.log(plain_mean / without))
-
-    def test_what_moved_it_adds_up(self) -> None:
-        found = calibrate([cut(1.1), cut(0.95, machine="b1"), cut(1.2, material="s355")], "c45", "d20", "c2", 0.2)
-        assert math.exp(sum(found.moved)) == pytest.approx(found.factor)
-
-    @settings(max_examples=60)
-    @given(
-        st.lists(st.tuples(st.floats(0.2, 5), st.sampled_from("abc"), st.sampled_from("xyz"), st.sampled_from("mn")), max_size=12),
-        st.floats(0.05, 0.5),
-    )
-    def test_spread_never_grows_and_own_cuts_never_overshoot(self, logged: list[tuple[float, str, str, str]], spread: float) -> None:
-        """Cuts of the job's own pairing settle within their own range. Cuts of others add up factor by factor, so a new
-        pairing of a hard metal with a heavy cutter may rightly be worse than either cut alone: there only the spread is held."""
-        mixed = calibrate([cut(*one) for one in logged], "a", "x", "m", spread)
-        assert 0 < mixed.spread_left <= 1
-        assert math.isfinite(mixed.factor)
-        assert mixed.factor > 0
-        own = calibrate([cut(one[0], "a", "x", "m") for one in logged], "a", "x", "m", spread)
-        ratios = [one[0] for one in logged] + [1.0]
-        assert min(ratios) - 1e-9 <= own.factor <= max(ratios) + 1e-9
-
-    def test_a_cut_without_figures_is_refused(self) -> None:
-        with pytest.raises(BadInput, match="above nought"):
-            calibrate([LoggedCut("a", "b", "c", 0.0, 1.0)], "a", "b", "c", 0.2)
-
     def test_the_band_moves_and_narrows(self) -> None:
         """Factor on the middle; each edge's distance in logarithms drawn in to the share that is left."""
         plain = checked(plain_case()).result.loads

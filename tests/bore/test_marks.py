@@ -9,7 +9,6 @@ import pytest
 
 from bore.mechanics import spindle, strength
 from bore.schools import power_law, specific_force
-from bore.schools.calibration import LoggedCut, calibrate
 from tests.asking import a_spindle, answered, checked, hand_case, limit_of, on_base, plain_case
 
 
@@ -216,12 +215,3 @@ class TestThrust:
         ratios = [opened[name].torque_nm / solid[name].torque_nm for name in ("power-law", "diameter-feed")]
         assert ratios[0] == pytest.approx(ratios[1])
         assert ratios[0] < 1
-
-
-def test_one_wild_reading_among_many_counts_for_less() -> None:
-    """Huber's weights: five cuts at 1.1 and one at 3 leave the factor nearer 1.1 than their plain mean does."""
-    cuts = [LoggedCut(material="m", cutter="c", machine="b", measured=1.1, predicted=1.0)] * 5
-    wild = LoggedCut(material="m", cutter="c", machine="b", measured=3.0, predicted=1.0)
-    tame = calibrate(cuts, "m", "c", "b", 0.2).factor
-    both = calibrate([*cuts, wild], "m", "c", "b", 0.2).factor
-    assert 1.0 < tame < both < 1.1**0.833 * 3**0.167 * 0.97

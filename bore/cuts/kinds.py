@@ -1,0 +1,41 @@
+"""The ways people have of reading a cut, each with the fault its meter may have and the scatter of one reading."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from bore.base.errors import BadInput
+from bore.base.sources import rows, source
+
+
+@dataclass(frozen=True, slots=True)
+class ReadingKind:
+    """`meter`: the fault that all readings of the kind on one machine share; `own`: the scatter of one; both in logarithms.
+
+    `slips`: by how much a reading is usually out where its unit was mistaken."""
+
+    kind: str
+    words: str
+    quantity: str
+    meter: float
+    own: float
+    slips: tuple[float, ...]
+    source: str
+
+
+@cache
+def reading_kinds() -> dict[str, ReadingKind]:
+    """Every kind of reading, by its name."""
+    found = {}
+    for row in rows("reading_kinds.csv"):
+        slips = tuple(float(one) for one in row["slips"].split("|") if one)
+        found[row["kind"]] = ReadingKind(
+            row["kind"], row["words"], row["quantity"], float(row["meter"]), float(row["own"]), slips, source(row["source"]).key
+        )
+    return found
+
+
+def reading_kind(kind: object, field: str) -> ReadingKind:
+    """The kind of this name. Raises BadInput naming `field`, with the kinds there are."""
+    if not isinstance(kind, str) or kind not in reading_kinds():
+        raise BadInput.at(field, f"accepted: {', '.join(reading_kinds())}")
+    return reading_kinds()[kind]

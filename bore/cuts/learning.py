@@ -1,0 +1,222 @@
+"""What logged cuts say of the next one: a Gaussian posterior in closed form, outliers bounded, each cut judged by the others.
+
+`y = ln(measured / predicted)`. Rows of unit-normal columns (`bore.cuts.columns`) make `K = Z Zᵀ`; with `R` the scatter of each reading
+and `w` its weight, `S = (K + diag(R/w))⁻¹`; for a job with row z and `k = Z z`: mean `kᵀ S y`, variance `V = z·z − kᵀ S k`.
+Leave-one-out without refitting: `d = (S y)ᵢ / Sᵢᵢ`, `t = d / √(1/Sᵢᵢ − R/w + R)`, `w = min(1, 2.5/|t|)²`
+(Rasmussen & Williams, Gaussian Processes for Machine Learning, 5.4.2, from memory; the weights after Huber's clipping, common practice).
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.cuts.columns import A_YEAR, GUESSED_WEAR, HOLE_TO_HOLE, NINETY, WEAR, Prior
+from bore.cuts.kinds import reading_kinds
+from bore.cuts.logged import LoggedCut, Measured, Next
+
+Array = NDArray[np.float64]
+
+CLIP, ROUNDS, FAR = 2.5, 12, 4.0
+# How many standard deviations hold nine in ten where the spread itself is estimated (Student's t, about 15 degrees of freedom).
+HOLDS_90 = 1.75
+# As if so many cuts had been as good as the model says.
+TRUSTED_CUTS = 6.0
+WIDEST = 1.3
+# A pairing never cut moves at most so far beyond the furthest that was.
+BEYOND = 1.25
+
+
+@dataclass(frozen=True, slots=True)
+class CutSays:
+    """One cut: measured over predicted, what it counts, how it stands to the others, and what would be without it."""
+
+    id: str
+    ratio: float
+    weight: float
+    t: float
+    factor_without: float
+    spread_without: float
+
+
+@dataclass(frozen=True, slots=True)
+class Learnt:
+    """What the cuts say of a job: a factor on the middle, the share of the spread that is left, both also at a meter's own reading."""
+
+    factor: float = 1.0
+    spread_left: float = 1.0
+    meter_factor: float = 1.0
+    meter_half_width: float = 0.0
+    honesty: float = 1.0
+    capped: bool = False
+    cuts: tuple[CutSays, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """The readings fitted: row by row its cut's place, ratio y, state and meter columns, scatter, weight and surprise."""
+
+    cuts: Sequence[LoggedCut]
+    place: NDArray[np.int_]
+    kinds: tuple[str, ...]
+    y: Array
+    rows: Array
+    names: dict[tuple[str, ...], int]
+    own: Array
+    inverse: Array
+    weight: Array
+    t: Array
+    d: Array
+
+    @property
+    def honesty(self) -> float:
+        """`q² = max(1, (6 + Σ min(t², 6.25)) / (6 + n))` over readings that are not far off: how much worse than said the cuts came out."""
+        near = self.t[np.abs(self.t) <= FAR] ** 2
+        return math.sqrt(max(1.0, (TRUSTED_CUTS + float(np.minimum(near, CLIP**2).sum())) / (TRUSTED_CUTS + near.size)))
+
+
+def fit(cuts: Sequence[LoggedCut], prior: Prior) -> Fit:
+    """Fit the readings of some cuts of one quantity."""
+    flat = [(place, reading) for place, cut in enumerate(cuts) for reading in cut.readings]
+    names: dict[tuple[str, ...], int] = {}
+    entries = [_entries(cuts[place], reading, prior) for place, reading in flat]
+    for entry in entries:
+        for name in entry:
+            names.setdefault(name, len(names))
+    rows = np.zeros((len(flat), len(names)))
+    for at, entry in enumerate(entries):
+        for name, spread in entry.items():
+            rows[at, names[name]] = spread
+    y = np.array([math.log(reading.value / cuts[place].said.middle) for place, reading in flat])
+    own = np.array([_scatter(cuts[place], reading) for place, reading in flat])
+    inverse, weight, t, d = _weighed(rows @ rows.T, own, y)
+    return Fit(
+        cuts,
+        np.array([place for place, _ in flat], dtype=int),
+        tuple(one.kind for _, one in flat),
+        y,
+        rows,
+        names,
+        own,
+        inverse,
+        weight,
+        t,
+        d,
+    )
+
+
+def _entries(cut: LoggedCut, reading: Measured, prior: Prior) -> dict[tuple[str, ...], float]:
+    """The columns of a reading: its cut's, and the fault of its meter."""
+    found = dict(prior.columns(cut.of, cut.said.half_width, cut.used))
+    return found | {("meter", cut.of.machine, reading.kind): reading_kinds()[reading.kind].meter}
+
+
+def _scatter(cut: LoggedCut, reading: Measured) -> float:
+    own = reading_kinds()[reading.kind].own if reading.own is None else reading.own
+    return HOLE_TO_HOLE**2 + own**2 + A_YEAR**2 * cut.age_years + (GUESSED_WEAR**2 if cut.used_guessed else 0.0)
+
+
+def _weighed(together: Array, own: Array, y: Array) -> tuple[Array, Array, Array, Array]:
+    """The inverse, the weights and the surprises, weighed until they agree."""
+    weight: Array = np.ones(y.size, dtype=np.float64)
+    for last in range(ROUNDS + 1):
+        inverse: Array = np.asarray(np.linalg.inv(together + np.diag(own / weight)), dtype=np.float64)
+        alone: Array = np.asarray(np.diag(inverse), dtype=np.float64)
+        d = (inverse @ y) / alone
+        t = d / np.sqrt(1 / alone - own / weight + own)
+        if last < ROUNDS:
+            weight = np.asarray(np.minimum(1.0, CLIP / np.maximum(np.abs(t), 1e-12)) ** 2, dtype=np.float64)
+    return inverse, weight, t, d
+
+
+def learn(fitted: Fit, job: Next, prior: Prior) -> Learnt:
+    """What the fitted cuts say of a job."""
+    if fitted.y.size == 0:
+        return Learnt(meter_half_width=_half_width(job, _meter_variance(job, prior), 1.0, prior))
+    state, meter = _row(fitted, job, prior), _row(fitted, job, prior, job.kind)
+    pull = fitted.inverse @ fitted.y
+    mean, variance = _posterior(fitted, state, pull)
+    read_mean, read_variance = _posterior(fitted, meter, pull)
+    bound, quality = _bound(fitted, job, pull), fitted.honesty
+    moved = max(-bound, min(bound, mean))
+    read = max(-bound, min(bound, read_mean))
+    return Learnt(
+        math.exp(moved),
+        _spread_left(job, variance, quality, prior),
+        math.exp(read),
+        _half_width(job, read_variance, quality, prior),
+        quality,
+        moved != mean,
+        tuple(
+            _says(fitted, place, state, mean, variance, bound, quality, job, prior)
+            for place in range(len(fitted.cuts))
+            if (fitted.place == place).any()
+        ),
+    )
+
+
+def _row(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> tuple[Array, float]:
+    """The job's row as it meets the fitted ones, `k = Z z`, and its own `z·z`."""
+    entries = dict(prior.columns(job.of, job.said.half_width, job.used))
+    if kind is not None:
+        entries[("meter", job.of.machine, kind)] = reading_kinds()[kind].meter
+    z = np.zeros(len(fitted.names))
+    for name, spread in entries.items():
+        if name in fitted.names:
+            z[fitted.names[name]] = spread
+    return fitted.rows @ z, sum(spread**2 for spread in entries.values())
+
+
+def _meter_variance(job: Next, prior: Prior) -> float:
+    entries = dict(prior.columns(job.of, job.said.half_width, job.used))
+    meter = reading_kinds()[job.kind].meter if job.kind is not None else 0.0
+    return sum(spread**2 for spread in entries.values()) + meter**2
+
+
+def _posterior(fitted: Fit, row: tuple[Array, float], pull: Array) -> tuple[float, float]:
+    k, own = row
+    return float(k @ pull), max(own - float(k @ fitted.inverse @ k), 0.0)
+
+
+def _half_width(job: Next, variance: float, quality: float, prior: Prior) -> float:
+    return HOLDS_90 * quality * math.sqrt(variance + prior.scatter)
+
+
+def _spread_left(job: Next, variance: float, quality: float, prior: Prior) -> float:
+    """The share of the job's own half-width; an edge whose wear is not known may widen it, to what that wear may do."""
+    h = job.said.half_width
+    unknown_wear = math.sqrt(1 + (WEAR * job.used * NINETY / h) ** 2)
+    return min(_half_width(job, variance, quality, prior) / h, unknown_wear, WIDEST)
+
+
+def _bound(fitted: Fit, job: Next, pull: Array) -> float:
+    """How far the middle may move: without bound where metal, cutter and machine have been together, else not far beyond what was."""
+    pairing = (job.of.metal, job.of.cutter, job.of.machine)
+    if any((cut.of.metal, cut.of.cutter, cut.of.machine) == pairing for cut in fitted.cuts):
+        return math.inf
+    state = np.array([name[0] != "meter" for name in fitted.names])
+    fitted_means = fitted.rows[:, state] @ (fitted.rows[:, state].T @ pull)
+    return BEYOND * float(np.max(np.abs(fitted_means)))
+
+
+def _says(
+    fitted: Fit, place: int, state: tuple[Array, float], mean: float, variance: float, bound: float, quality: float, job: Next, prior: Prior
+) -> CutSays:
+    """One cut's part, its readings taken out together: less `kᵀ S_B S_BB⁻¹ (S y)_B` in the mean, more `kᵀ S_B S_BB⁻¹ S_Bᵀ k` in V."""
+    its = np.flatnonzero(fitted.place == place)
+    reach = state[0] @ fitted.inverse[:, its]
+    block = np.linalg.inv(fitted.inverse[np.ix_(its, its)])
+    without = mean - float(reach @ block @ (fitted.inverse[its] @ fitted.y))
+    freer = variance + float(reach @ block @ reach)
+    left = 1.0 if its.size == fitted.y.size else _spread_left(job, freer, quality, prior)
+    worst = its[int(np.argmax(np.abs(fitted.t[its])))]
+    return CutSays(
+        fitted.cuts[place].id,
+        math.exp(float(fitted.y[its].mean())),
+        float(fitted.weight[its].mean()),
+        float(fitted.t[worst]),
+        math.exp(max(-bound, min(bound, without))),
+        left,
+    )
