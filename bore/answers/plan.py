@@ -17,7 +17,7 @@ from bore.limits.said import said_of_use
 from bore.machines.kinds import holds_on, machine_kinds
 from bore.plan import times
 from bore.plan.any_machine import Offer, best_first, offers
-from bore.plan.checklist import checklist
+from bore.plan.checklist import afterwards, checklist
 from bore.plan.cost import PlanCost, StepCost, plan_cost
 from bore.plan.crib_end import CribEnds
 from bore.plan.custom_row import recheck
@@ -176,6 +176,7 @@ class PlanAnswer:
     break_evens: list[BreakEvenAnswer]
     cautions: list[str]
     checklist: list[ChecklistLine]
+    afterwards: list[ChecklistLine]
     sheets: list[SetupSheet]
     deep_hole: DeepHoleAnswer | None
     working: list[Step]
@@ -250,6 +251,7 @@ def _around(plan: Plan, asked: Asked) -> dict[str, Any]:
     return {
         "cautions": list(cautions),
         "checklist": [shaped(ChecklistLine, line) for line in checklist(task, plan)],
+        "afterwards": [shaped(ChecklistLine, line) for line in afterwards(task, plan)],
         "sheets": [_sheet(sheet) for sheet in found],
         "deep_hole": None if drilled is None else deep_hole_answer(drilled),
         "working": [step_of(step) for steps in record.steps.values() for step in steps],

@@ -14,6 +14,7 @@ from bore.job.pecks import pecks_of
 from bore.limits.judgement import Verdict
 from bore.plan.clearance import under
 from bore.plan.cost import StepCost
+from bore.plan.phases import phases
 from bore.plan.step_cut import Cut, ladder_of
 from bore.plan.times import Step
 from bore.ways.cutter_changes import cutter_words
@@ -48,6 +49,16 @@ class StepLadder:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PhaseAnswer:
+    """A stretch of the stroke under a hand, by the tip's depth, and the pull there."""
+
+    words: str
+    from_mm: float
+    to_mm: float
+    hand_force_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PlanCut:
     """A cutter's step, as it was checked."""
 
@@ -61,6 +72,7 @@ class PlanCut:
     speed_words: str
     feed_mm_rev: float | None
     hand_force_n: float | None
+    phases: list[PhaseAnswer]
     feed_note: str
     depth_mm: float
     stop_mm: float
@@ -115,6 +127,7 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
         speed_words=stage_words(job, job.setting.speed_rpm),
         feed_mm_rev=number(job.setting.feed_mm_rev),
         hand_force_n=number(job.setting.hand_force_n),
+        phases=[shaped(PhaseAnswer, phase) for phase in phases(cut)],
         feed_note=feed_note(job, job.setting.feed_mm_rev or 0.1, job.setting.speed_rpm),
         depth_mm=number(job.hole.depth_mm),
         stop_mm=number(cut.depths.stop_mm),

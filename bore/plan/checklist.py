@@ -1,4 +1,4 @@
-"""What is gone through before switching on: a table of lines, and when each is asked."""
+"""What is gone through before switching on and after the last hole: tables of lines, and when each is asked."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -59,10 +59,15 @@ WHEN: dict[str, Callable[[Task, Plan], bool]] = {
 
 
 def checklist(task: Task, plan: Plan) -> list[Line]:
-    """The lines that are asked for a plan on its machine, in the order they are gone through."""
-    found = []
-    for row in rows("checklist.csv"):
-        source(row["source"])
-        if WHEN[row["when"]](task, plan):
-            found.append(Line(row["id"], row["words"]))
-    return found
+    """The lines that are asked for a plan on its machine before switching on, in the order they are gone through."""
+    return _lines("checklist.csv", task, plan)
+
+
+def afterwards(task: Task, plan: Plan) -> list[Line]:
+    """What is done after the last hole, in its order."""
+    return _lines("afterwards.csv", task, plan)
+
+
+def _lines(table: str, task: Task, plan: Plan) -> list[Line]:
+    asked = [row for row in rows(table) if source(row["source"]) and WHEN[row["when"]](task, plan)]
+    return [Line(row["id"], row["words"]) for row in asked]

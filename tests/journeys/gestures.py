@@ -8,9 +8,10 @@ from collections.abc import Callable
 from typing import Any
 
 from axe_playwright_python.sync_playwright import Axe
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from tests.asking import answered
+from tests.server import Server
 
 # Opens a further page with a width, a height and a browser context's options.
 OpenPage = Callable[..., Page]
@@ -54,6 +55,7 @@ def type_into(page: Page, name: str, label: str, text: str) -> None:
 
 def case_in_address(page: Page) -> dict[str, Any]:
     """The case the address bar carries, read with another implementation than the page's own."""
+    expect(page.locator("html")).not_to_have_attribute("data-address", "behind")
     text = re.search(r"job=([\w-]+)", page.url)
     assert text
     packed = base64.urlsafe_b64decode(text[1] + "=" * (-len(text[1]) % 4))
@@ -94,6 +96,24 @@ def open_kept(page: Page, name: str) -> None:
     page.get_by_role("dialog").get_by_role("button", name=re.compile(f"^{re.escape(name)}")).click()
     expect(page.get_by_role("dialog")).to_be_hidden()
     drawn(page)
+
+
+def planned(page: Page, server: Server, name: str | None = None) -> Locator:
+    """The Plan with one of the yard's kept plans, answered; its steps."""
+    if not page.url.startswith(f"{server.address}/plan"):
+        page.goto(f"{server.address}/plan")
+    if name:
+        menu(page)
+        page.get_by_role("button", name=re.compile("^Kept plans")).click()
+        page.get_by_role("dialog").get_by_role("button", name=name).first.click()
+        expect(page).to_have_title(f"The Plan: {name}")
+    row_answered(page)
+    return page.get_by_role("list", name="Steps")
+
+
+def row_answered(page: Page) -> None:
+    """The row answers what stands above it, and no older question: only then may the card be printed, be its button in a menu or not."""
+    expect(page.get_by_role("button", name="Print the card", include_hidden=True)).to_be_enabled()
 
 
 def link(address: str, case: dict[str, Any]) -> str:

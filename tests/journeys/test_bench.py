@@ -201,7 +201,7 @@ def test_by_keys_alone(bench: Page) -> None:
     expect(bench.get_by_text("Specific cutting force").first).to_be_visible()
     bench.keyboard.press("w")
     bench.keyboard.press("u")
-    expect(phrase(bench, "diameter")).to_contain_text("0.7874 in")
+    expect(phrase(bench, "diameter")).to_contain_text("20 mm (0.787 in)")
     bench.keyboard.press("u")
     for key, name in (
         ("m", "material"),

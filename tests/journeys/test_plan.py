@@ -8,9 +8,9 @@ from pathlib import Path
 import pdfplumber
 import pytest
 from PIL import ImageOps
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.journeys.gestures import OpenPage, answers_instead, barriers, let_go, menu
+from tests.journeys.gestures import OpenPage, answers_instead, barriers, let_go, planned, row_answered
 from tests.server import Server
 
 PLANS = (
@@ -32,24 +32,6 @@ MARGIN_PT = 11 / 25.4 * 72
 INK_PT = 1.5
 
 
-def planned(page: Page, server: Server, name: str | None = None) -> Locator:
-    """The Plan with one of the yard's kept plans, answered; its steps."""
-    if not page.url.startswith(f"{server.address}/plan"):
-        page.goto(f"{server.address}/plan")
-    if name:
-        menu(page)
-        page.get_by_role("button", name=re.compile("^Kept plans")).click()
-        page.get_by_role("dialog").get_by_role("button", name=name).first.click()
-        expect(page).to_have_title(f"The Plan: {name}")
-    answered(page)
-    return page.get_by_role("list", name="Steps")
-
-
-def answered(page: Page) -> None:
-    """The row answers what stands above it, and no older question: only then may the card be printed, be its button in a menu or not."""
-    expect(page.get_by_role("button", name="Print the card", include_hidden=True)).to_be_enabled()
-
-
 def card_of(page: Page, size: str) -> list[pdfplumber.page.Page]:
     return pdfplumber.open(io.BytesIO(page.pdf(format=size))).pages
 
@@ -69,7 +51,7 @@ def test_the_ramp_plate_from_the_drawing_to_the_program(page: Page, server: Serv
     expect(warning).to_have_count(0)
     expect(steps.locator("[data-step=drill]")).to_contain_text("Holds")
     page.get_by_role("button", name="Look for the steps again").click()
-    answered(page)
+    row_answered(page)
     (sheet,) = card_of(page, "A4")
     text = sheet.extract_text()
     for words in (
@@ -134,7 +116,7 @@ def test_a_row_is_added_to_moved_and_taken_back(page: Page, server: Server) -> N
     page.get_by_label("Which cutter").fill("16.5")
     page.get_by_role("list", name="Cutters of the crib").get_by_role("button").first.click()
     expect(steps.locator("> li")).to_have_count(count + 1)
-    answered(page)
+    row_answered(page)
     sink = steps.locator("[data-step=countersink]")
     expect(sink).to_contain_text("countersink")
     sink.get_by_role("button", name=re.compile("earlier")).click()
@@ -164,7 +146,7 @@ def test_a_search_over_the_shop_shows_how_far_it_is_and_stops(page: Page, server
     expect(page.get_by_text("14 of 14")).to_be_visible()
     page.get_by_role("button", name="machining centre V1").click()
     expect(page.get_by_label("Machine", exact=True)).to_have_value("v1")
-    answered(page)
+    row_answered(page)
     expect(page.get_by_role("list", name="Steps")).to_contain_text("8 mm")
 
 

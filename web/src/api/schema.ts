@@ -2795,6 +2795,20 @@ export interface components {
             from_edges_mm: number[][];
         };
         /**
+         * PhaseAnswer
+         * @description A stretch of the stroke under a hand, by the tip's depth, and the pull there.
+         */
+        PhaseAnswer: {
+            /** Words */
+            words: string;
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+            /** Hand Force N */
+            hand_force_n: number;
+        };
+        /**
          * PlanAnswer
          * @description A plan for a hole, and the others one might want.
          */
@@ -2830,6 +2844,8 @@ export interface components {
             cautions: string[];
             /** Checklist */
             checklist: components["schemas"]["ChecklistLine"][];
+            /** Afterwards */
+            afterwards: components["schemas"]["ChecklistLine"][];
             /** Sheets */
             sheets: components["schemas"]["SetupSheet"][];
             deep_hole: components["schemas"]["DeepHoleAnswer"] | null;
@@ -2863,6 +2879,8 @@ export interface components {
             feed_mm_rev: number | null;
             /** Hand Force N */
             hand_force_n: number | null;
+            /** Phases */
+            phases: components["schemas"]["PhaseAnswer"][];
             /** Feed Note */
             feed_note: string;
             /** Depth Mm */

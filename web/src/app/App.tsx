@@ -23,6 +23,7 @@ const SignIn = later(() => import("./SignIn").then((part) => part.SignIn), "Open
 const Plan = lazy(() => import("../features/plan"));
 const Part = lazy(() => import("../features/part"));
 const Chart = lazy(() => import("../features/chart"));
+const AtMachine = lazy(() => import("../features/machine"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address. */
 const SCREENS = [
@@ -191,6 +192,7 @@ function Frame() {
             <Route path="/plan" component={Plan} />
             <Route path="/part" component={Part} />
             <Route path="/chart" component={Chart} />
+            <Route path="/at-machine" component={AtMachine} />
             <Route path="/shop/*?" component={Shop} />
             <Route>
               <Bench keysOn={keysOn} />

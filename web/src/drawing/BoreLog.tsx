@@ -7,9 +7,12 @@ import { Depths, Marks } from "./log/Depths";
 import { Choices } from "../ui/Choices";
 import { columns, depthScale, type Log, type Name, NARROW, reading, TOP, TRACKS } from "./log/layout";
 import { Section } from "./log/Section";
-import { LogTable } from "./log/Table";
 import { Track } from "./log/Track";
 import { useWidth } from "./useWidth";
+import { Folded } from "../ui/Folded";
+import { later } from "../ui/later";
+
+const LogTable = later(() => import("./log/Table").then((part) => part.LogTable));
 
 const USUAL_WIDTH = 512;
 
@@ -89,7 +92,9 @@ export const BoreLog = memo(function BoreLog({ log, system }: { log: Log; system
           {system.length === "inch" ? (at / 25.4).toFixed(2) : at.toFixed(at < 100 ? 1 : 0)}
         </text>
       </svg>
-      <LogTable log={log} system={system} />
+      <Folded summary="Read the log as a table">
+        <LogTable log={log} system={system} />
+      </Folded>
     </figure>
   );
 });

@@ -11,7 +11,10 @@ import { type Axes, BOTTOM, HEIGHT, LEFT, TOP, type Window } from "./window/layo
 import { type Place, Points } from "./window/Points";
 import { ShapesTold } from "./window/Setting";
 import { forceFor, snapFeed, snapSpeed } from "./window/snap";
-import { WindowTable } from "./window/Table";
+import { Folded } from "../ui/Folded";
+import { later } from "../ui/later";
+
+const WindowTable = later(() => import("./window/Table").then((part) => part.WindowTable));
 
 const USUAL_WIDTH = 720;
 
@@ -149,7 +152,9 @@ export const OperatingWindow = memo(function OperatingWindow({ window, system, o
           </button>
         ))}
       </div>
-      <WindowTable window={window} system={system} />
+      <Folded summary="Read the window as a table" className="wide:-mt-5" middle>
+        <WindowTable window={window} system={system} />
+      </Folded>
     </figure>
   );
 });

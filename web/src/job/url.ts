@@ -51,6 +51,10 @@ let latest: Job | null = null;
 export async function putInAddress(job: Job): Promise<void> {
   latest = job;
   const { pathname } = location;
+  const { dataset } = document.documentElement;
+  dataset.address = "behind";
   const link = await encodeJob(job);
-  if (latest === job && location.pathname === pathname) history.replaceState(history.state, "", `${pathname}?${PARAMETER}=${link}`);
+  if (latest !== job) return;
+  if (location.pathname === pathname) history.replaceState(history.state, "", `${pathname}?${PARAMETER}=${link}`);
+  delete dataset.address;
 }

@@ -7,8 +7,7 @@ export function LogTable({ log, system }: { log: Log; system: System }) {
   const last = log.depth_mm.at(-1) ?? 0;
   const places = [0.1, 0.25, 0.5, 0.75, 1].map((share) => Number((share * last).toFixed(1)));
   return (
-    <details className="text-sm">
-      <summary className="tap cursor-pointer text-faint underline decoration-dotted">Read the log as a table</summary>
+    <>
       <table className="w-full">
         <thead>
           <tr className="text-left text-faint">
@@ -51,6 +50,6 @@ export function LogTable({ log, system }: { log: Log; system: System }) {
           .
         </p>
       )}
-    </details>
+    </>
   );
 }

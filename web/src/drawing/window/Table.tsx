@@ -10,8 +10,7 @@ export function WindowTable({ window, system }: { window: Window; system: System
   const at = (place: typeof point) =>
     place ? `${speed(place.speed_rpm)}, ${show(place.feed_mm_rev, "mm/rev", system, 2)}: ${place.verdict.replace("-", " ")}` : "none";
   return (
-    <details className="text-sm wide:-mt-5">
-      <summary className="tap mx-auto w-fit cursor-pointer text-faint underline decoration-dotted">Read the window as a table</summary>
+    <>
       <dl className="grid grid-cols-[auto_1fr] gap-x-4">
         <dt>The setting</dt>
         <dd className="figure m-0">{at(point)}</dd>
@@ -50,6 +49,6 @@ export function WindowTable({ window, system }: { window: Window; system: System
           })}
         </tbody>
       </table>
-    </details>
+    </>
   );
 }

@@ -1,5 +1,5 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
-import { useEffect, useState } from "react";
+import { useEffect, useLayoutEffect, useState } from "react";
 import { flushSync } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
@@ -34,7 +34,7 @@ import { KeepCheck } from "./parts/KeepCheck";
 import { Outdated } from "./parts/Outdated";
 import { KeptChecks } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
-import { Wrong } from "./parts/Wrong";
+import { Wrong } from "../../job/Wrong";
 import { useFindable } from "./useFindable";
 import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
@@ -73,7 +73,8 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const answer = check.data;
   const current = check.stale ? null : answer;
 
-  useEffect(() => {
+  // The address is known to be behind before what it is of can be seen.
+  useLayoutEffect(() => {
     if (state.jobs.now) void putInAddress(state.jobs.now);
   }, [state.jobs.now]);
   useEffect(() => {

@@ -11,6 +11,7 @@ import { useMachines, useMaterials, useMay } from "../../job/queries";
 import type { Case } from "../../job/types";
 import { plain, time } from "../../job/units";
 import { figureOf, VERDICTS } from "../../job/Verdict";
+import { begin, kept as underWay } from "../machine/run";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "./download";
@@ -97,6 +98,7 @@ export function Plan() {
   const may = useMay("machinist");
   const [, navigate] = useLocation();
   const first = useMemo(remembered, []);
+  const open = useMemo(underWay, []);
   const [{ now: asked, past, future }, change] = useReducer(reduce, null, () =>
     begun({ ...PLAIN, ...fromBench(state.jobs.now?.case, state.jobs.now?.refs.machine?.id), ...first.asked }),
   );
@@ -125,7 +127,7 @@ export function Plan() {
     onJob({ do: "open", job: { ...state.jobs.now, case: step.cut.case as Case, typed: {}, refs: {}, pinned: false, name: "" } });
     navigate("/");
   };
-  const open = async (slug: string) => {
+  const openPlan = async (slug: string) => {
     const kept = await api.readPlan(slug);
     change({ do: "open", asked: fromKept(kept.asked as Parameters<typeof fromKept>[0]) });
     setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
@@ -150,7 +152,7 @@ export function Plan() {
         >
           New
         </button>
-        <KeptPlans onOpen={open} />
+        <KeptPlans onOpen={openPlan} />
         {may && <KeepPlan asked={asked} body={body} named={named} onKept={setNamed} />}
         <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.csv", "text/csv", asCsv(answer))}>
           CSV
@@ -162,6 +164,14 @@ export function Plan() {
           onClick={() => answer && download("plan.json", "application/json", JSON.stringify(answer, null, 1))}
         >
           JSON
+        </button>
+        <button
+          type="button"
+          className="tap chip font-semibold"
+          disabled={!goes || stale}
+          onClick={() => answer && begin(named.name, answer, (words) => window.confirm(words)) && navigate("/at-machine")}
+        >
+          To the machine
         </button>
         <button type="button" className="tap chip font-semibold" disabled={!goes || stale} onClick={() => window.print()}>
           Print the card
@@ -181,6 +191,11 @@ export function Plan() {
             </Link>
             .{" "}
           </span>
+        )}
+        {open && (
+          <Link className="chip mr-2 font-semibold no-underline" to="/at-machine">
+            Go on at the machine: {open.name || open.answer.hole.text}
+          </Link>
         )}
         {named.name && <span className="font-semibold">{named.name}. </span>}
         {answer?.hole.means && !stale && (

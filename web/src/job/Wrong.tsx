@@ -1,8 +1,8 @@
 /** What is wrong? Asked beside the machine, of the job on screen. */
 import { Dialog } from "radix-ui";
 
-import type { Case } from "../../../job/types";
-import { later } from "../../../ui/later";
+import type { Case } from "./types";
+import { later } from "../ui/later";
 
 const Diagnosis = later(() => import("./Diagnosis").then((part) => part.Diagnosis), "Opening…");
 

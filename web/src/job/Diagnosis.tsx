@@ -2,12 +2,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { api, inWords } from "../../../api/client";
-import type { Case } from "../../../job/types";
-import { Told } from "../../../job/Told";
-import { significant } from "../../../job/units";
-import { TEXT, VERDICTS } from "../../../job/Verdict";
-import { words } from "../../../job/words";
+import { api, inWords } from "../api/client";
+import type { Case } from "./types";
+import { Told } from "./Told";
+import { significant } from "./units";
+import { TEXT, VERDICTS } from "./Verdict";
+import { words } from "./words";
 
 /** So many causes are told. */
 const TOLD = 3;

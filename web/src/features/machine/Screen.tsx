@@ -1,0 +1,166 @@
+/** At the machine: a plan step by step, one to a screen, for a phone or a tablet leant beside it; it needs no network once it is open. */
+import { useEffect, useReducer } from "react";
+import { Link, useLocation } from "wouter";
+
+import { Told } from "../../job/Told";
+import { useUnits } from "../../job/useUnits";
+import { Clock } from "./parts/Clock";
+import { StepCard } from "./parts/StepCard";
+import { type Doing, done, holesOf, keep, kept, type Run, stageOf, stepsOf } from "./run";
+
+/** The screen stays on while it is open, where the browser can do so. */
+function useAwake() {
+  useEffect(() => {
+    let lock: WakeLockSentinel | undefined;
+    const wake = () => {
+      if (document.visibilityState === "visible")
+        void navigator.wakeLock?.request("screen").then(
+          (held) => (lock = held),
+          () => undefined,
+        );
+    };
+    wake();
+    document.addEventListener("visibilitychange", wake);
+    return () => {
+      document.removeEventListener("visibilitychange", wake);
+      void lock?.release();
+    };
+  }, []);
+}
+
+function Lines({ title, lines, run, act }: { title: string; lines: readonly { id: string; words: string }[]; run: Run; act: (doing: Doing) => void }) {
+  return (
+    <fieldset className="grid gap-1 text-[20px]">
+      <legend className="mb-2 text-[30px] leading-tight font-bold">{title}</legend>
+      {lines.map((line) => (
+        <label key={line.id} className="flex min-h-16 items-center gap-4 border-b border-rule py-2">
+          <input
+            type="checkbox"
+            className="size-8 shrink-0"
+            checked={run.ticks.includes(line.id)}
+            onChange={(event) => act({ do: "tick", id: line.id, on: event.target.checked })}
+          />
+          <span>
+            <Told>{line.words}</Told>
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function Where({ run }: { run: Run }) {
+  const steps = stepsOf(run);
+  const holes = holesOf(run);
+  const stage = stageOf(run);
+  return (
+    <header className="grid gap-2">
+      <p className="m-0 flex flex-wrap items-baseline justify-between gap-x-4">
+        <b className="text-[26px]">
+          {stage.kind === "before" && "Before switching on"}
+          {stage.kind === "step" && (
+            <>
+              Step {run.at} <span className="font-normal text-faint">of {steps.length}</span>
+            </>
+          )}
+          {stage.kind === "after" && "After the last hole"}
+        </b>
+        {holes > 1 && (
+          <b className="text-[26px]">
+            hole {run.hole} <span className="font-normal text-faint">of {holes}</span>
+          </b>
+        )}
+        <Link to="/plan" className="chip no-underline">
+          Leave
+        </Link>
+      </p>
+      <p className="m-0 text-faint">
+        {run.name || run.answer.hole.text}, {run.answer.material}, on {run.answer.machine}
+      </p>
+      <ol aria-hidden className="m-0 grid grid-flow-col gap-1.5 p-0">
+        {steps.map((step, place) => (
+          <li key={place} className={`h-2.5 border border-ink ${place + 1 < run.at ? "bg-ink" : place + 1 === run.at ? "bg-bronze" : ""}`} title={step.words} />
+        ))}
+      </ol>
+    </header>
+  );
+}
+
+function next(run: Run): string {
+  const stage = stageOf(run);
+  if (stage.kind === "before") return "Begin";
+  if (stage.kind === "after") return "Finished";
+  if (!stage.step.cut) return "Done";
+  return run.hole < holesOf(run) ? `Hole ${run.hole} done` : "Last hole done";
+}
+
+function left(run: Run): string {
+  const holes = holesOf(run) - run.hole;
+  const steps = stepsOf(run);
+  if (holes > 0) return `${holes} left after it`;
+  const after = steps[run.at];
+  return after ? `then: ${after.words}` : run.at === steps.length ? "then: measure and clean up" : "";
+}
+
+function Going({ first }: { first: Run }) {
+  const [run, act] = useReducer(done, first);
+  const [, navigate] = useLocation();
+  const system = useUnits();
+  const stage = stageOf(run);
+  const missing = run.answer.checklist.filter((line) => !run.ticks.includes(line.id)).length;
+  useAwake();
+  useEffect(() => keep(run), [run]);
+  useEffect(() => {
+    document.title = `At the machine: ${run.name || run.answer.hole.text}`;
+  }, [run.name, run.answer.hole.text]);
+  const finish = () => {
+    keep(null);
+    navigate("/plan");
+  };
+  return (
+    <main className="at-machine fixed inset-0 z-30 grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 bg-film p-4">
+      <Where run={run} />
+      <div key={run.at} tabIndex={0} role="region" aria-label="What to do" className="overflow-y-auto">
+        {stage.kind === "before" && <Lines title="Gone through, and ticked" lines={run.answer.checklist} run={run} act={act} />}
+        {stage.kind === "step" && (
+          <StepCard answer={run.answer} step={stage.step} system={system}>
+            <Clock key={`${run.at} ${run.hole}`} since={run.since} about_s={stage.step.time_s} onClock={(now) => act({ do: "clock", now })} />
+          </StepCard>
+        )}
+        {stage.kind === "after" && <Lines title="When it has stopped" lines={run.answer.afterwards} run={run} act={act} />}
+      </div>
+      <footer className="grid grid-cols-[1fr_auto] gap-3 border-t border-ink pt-2">
+        <button
+          type="button"
+          className="min-h-20 bg-green px-4 text-left text-[26px] font-bold text-film"
+          onClick={() => (stage.kind === "after" ? finish() : act({ do: "done" }))}
+        >
+          {next(run)}
+          <span className="block text-[16px] font-normal">{stage.kind === "before" && missing > 0 ? `${missing} not ticked yet` : left(run)}</span>
+        </button>
+        <button type="button" className="chip min-h-20 px-5 text-[20px]" disabled={run.at === 0} onClick={() => act({ do: "back" })}>
+          Back
+        </button>
+        <p className="col-span-2 m-0 text-xs text-faint">
+          Touch it only while the spindle stands. It stops nothing: the machine’s own stop does. Figures are estimates; the machine’s instructions come first.
+        </p>
+      </footer>
+    </main>
+  );
+}
+
+export function AtMachine() {
+  const run = kept();
+  if (run) return <Going first={run} />;
+  return (
+    <main className="grid gap-3 p-6">
+      <h1 className="text-lg font-semibold">Nothing was taken to the machine</h1>
+      <p>
+        Open a plan and press <b>To the machine</b>: its steps come one by one, in figures to be read from where you stand.
+      </p>
+      <Link to="/plan" className="chip justify-self-start font-semibold">
+        To the Plan
+      </Link>
+    </main>
+  );
+}

@@ -1,0 +1,1 @@
+export { AtMachine as default } from "./Screen";

@@ -1,0 +1,57 @@
+// @vitest-environment jsdom
+import { beforeEach, expect, it } from "vitest";
+
+import { type Answer, begin, done, holesOf, kept, type Run, stageOf, take } from "./run";
+
+const step = (words: string, cut: boolean) => ({ words, struck: false, cut: cut ? {} : null });
+const answer = (count: number, ...steps: object[]) => ({ count, hole: { text: "M10" }, checklist: [], afterwards: [], plan: { steps } }) as unknown as Answer;
+const PLATE = answer(3, step("mark", false), step("drill", true), { ...step("pilot", true), struck: true }, step("deburr", false));
+const along = (run: Run, times: number): Run => Array.from({ length: times }).reduce((now: Run) => done(now, { do: "done" }), run);
+
+beforeEach(() => localStorage.clear());
+
+it("goes hole by hole through a cutter's step, in one go through what hands do, and past what was struck out", () => {
+  const seen = Array.from({ length: 7 }, (_, times) => {
+    const run = along(take("", PLATE), times);
+    const stage = stageOf(run);
+    return `${stage.kind === "step" ? stage.step.words : stage.kind} ${run.hole}/${holesOf(run)}`;
+  });
+  expect(seen).toEqual(["before 1/1", "mark 1/1", "drill 1/3", "drill 2/3", "drill 3/3", "deburr 1/1", "after 1/1"]);
+  expect(along(take("", PLATE), 12).at).toBe(4);
+});
+
+it("goes back the same way it came, from any place", () => {
+  for (let times = 0; times < 7; times++) {
+    const run = along(take("", PLATE), times);
+    const back = done(done(run, { do: "done" }), { do: "back" });
+    if (times < 6) expect([back.at, back.hole]).toEqual([run.at, run.hole]);
+  }
+  expect(done(take("", PLATE), { do: "back" }).at).toBe(0);
+});
+
+it("stops the clock with the hole, and ticks by name", () => {
+  const run = done(along(take("", PLATE), 2), { do: "clock", now: 5 });
+  expect([run.since, done(run, { do: "done" }).since]).toEqual([5, null]);
+  expect(done(done(run, { do: "tick", id: "face", on: true }), { do: "tick", id: "face", on: false }).ticks).toEqual([]);
+});
+
+it("goes on with the plan that is under way, and asks before another takes its place", () => {
+  const asked: string[] = [];
+  const say = (yes: boolean) => (words: string) => asked.push(words) > 0 && yes;
+  expect(begin("Plate", PLATE, say(false))).toBe(true);
+  localStorage.setItem("at-machine", JSON.stringify(along(kept()!, 2)));
+  expect(begin("Plate", PLATE, say(false))).toBe(true);
+  expect(kept()?.at).toBe(2);
+  const other = answer(1, step("tap", true));
+  expect(begin("Other", other, say(false))).toBe(false);
+  expect(asked[0]).toContain("“Plate” is under way");
+  expect(begin("Other", other, say(true))).toBe(true);
+  expect([kept()?.name, kept()?.at]).toEqual(["Other", 0]);
+});
+
+it("reads what is no run of its own as none", () => {
+  for (const text of ["", "nonsense", "3", "{}", '{"answer":{}}']) {
+    localStorage.setItem("at-machine", text);
+    expect(kept()).toBeNull();
+  }
+});
