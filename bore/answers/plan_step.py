@@ -12,6 +12,7 @@ from bore.check.best_setting import feed_note, stage_words
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
 from bore.limits.judgement import Verdict
+from bore.machines.kinds import HAND_VERBS
 from bore.plan.clearance import under
 from bore.plan.cost import StepCost
 from bore.plan.phases import phases
@@ -72,6 +73,7 @@ class PlanCut:
     speed_words: str
     feed_mm_rev: float | None
     hand_force_n: float | None
+    hand_verb: str | None
     phases: list[PhaseAnswer]
     feed_note: str
     depth_mm: float
@@ -127,6 +129,7 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
         speed_words=stage_words(job, job.setting.speed_rpm),
         feed_mm_rev=number(job.setting.feed_mm_rev),
         hand_force_n=number(job.setting.hand_force_n),
+        hand_verb=HAND_VERBS.get(job.machine.feed.kind),
         phases=[shaped(PhaseAnswer, phase) for phase in phases(cut)],
         feed_note=feed_note(job, job.setting.feed_mm_rev or 0.1, job.setting.speed_rpm),
         depth_mm=number(job.hole.depth_mm),

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from bore.machines.kinds import HAND_VERBS
 from bore.plan.step_cut import Cut
 
 # Of the pull that makes the feed: until the point is buried, and over the last point's length of a hole that goes through, where a drill
@@ -25,10 +26,11 @@ def phases(cut: Cut) -> tuple[Phase, ...]:
     if pull is None or not job.cutter.kind.drills:
         return ()
     point, depth, stop = cut.depths.point_length_mm, job.hole.depth_mm, cut.depths.stop_mm
-    buried = min(point, depth)
-    found = [Phase("lightly, until the point is in", 0.0, buried, POINT_IN * pull)]
-    if not job.hole.through:
-        return (*found, Phase("the whole pull, a chip from each lip", buried, stop, pull))
-    if depth > buried:
-        found.append(Phase("the whole pull, a chip from each lip", buried, depth, pull))
-    return (*found, Phase("ease off: it comes through and grabs", depth, stop, COMING_THROUGH * pull))
+    buried, through = min(point, depth), job.hole.through
+    chips = "steadily" if job.cutter.kind.leaves_a_slug else "a chip from each lip"
+    found = (
+        Phase("lightly, until the point is in", 0.0, buried, POINT_IN * pull),
+        Phase(f"the whole {HAND_VERBS[job.machine.feed.kind]}, {chips}", buried, depth if through else stop, pull),
+        Phase("ease off: it comes through and grabs", depth, stop, COMING_THROUGH * pull),
+    )
+    return tuple(one for one in (found if through else found[:2]) if one.to_mm > one.from_mm)

@@ -377,3 +377,20 @@ def test_holes_that_run_into_each_other_or_the_edge_say_what_to_do(more: dict[st
     assert "breaks out" in why
     assert "e-0" not in why
     assert get.startswith(f"To get: {to_get}")
+
+
+@pytest.mark.parametrize(("machine", "through"), [("b1", True), ("b1", False), ("h1", True), ("c2", True)])
+def test_how_hard_along_the_stroke(machine: str, through: bool) -> None:
+    """Lightly in, the whole of it, easing off before it comes through (common practice); one stretch after another, to the stop."""
+    found = plan_answer(asked(machine, "8", 12, "steel-structural-235", through=through))
+    for step in found["plan"]["steps"]:
+        if not (cut := step["cut"]) or step["kind"] not in ("pilot", "open", "drill"):
+            continue
+        stretches = cut["phases"]
+        assert bool(stretches) == (cut["hand_force_n"] is not None)
+        if stretches:
+            assert [one["to_mm"] for one in stretches[:-1]] == [one["from_mm"] for one in stretches[1:]]
+            assert (stretches[0]["from_mm"], stretches[-1]["to_mm"]) == (0, cut["stop_mm"])
+            assert max(one["hand_force_n"] for one in stretches) == cut["hand_force_n"]
+            assert (stretches[-1]["hand_force_n"] < cut["hand_force_n"]) == through
+            assert cut["hand_verb"] in stretches[1]["words"]

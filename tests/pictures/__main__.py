@@ -91,13 +91,6 @@ def gives_way(page: Page) -> None:
 
 
 @view(DESK)
-def cutter_picker(page: Page) -> None:
-    bench(page)
-    page.keyboard.press("c")
-    expect(page.get_by_role("dialog")).to_be_visible()
-
-
-@view(DESK)
 def part(page: Page) -> None:
     page.goto("/part")
     page.get_by_label("Machine").select_option("c2")
@@ -143,6 +136,16 @@ def plan_program(page: Page) -> None:
     page.get_by_label("Where the program’s zero lies").fill("left front corner, top face")
     expect(page.get_by_text("Read back")).to_be_visible()
     page.get_by_role("group", name="More about the plan").evaluate("one => one.scrollIntoView({block: 'start'})")
+
+
+@view(PHONE)
+def at_machine(page: Page) -> None:
+    _plan(page, "Rail clip plates")
+    menu(page)
+    page.get_by_role("button", name="To the machine").click()
+    page.get_by_role("button", name=re.compile("^Begin")).click()
+    while page.get_by_role("button", name=re.compile("^Done")).count():
+        page.get_by_role("button", name=re.compile("^Done")).click()
 
 
 @view(SHEET)

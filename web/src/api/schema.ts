@@ -2879,6 +2879,8 @@ export interface components {
             feed_mm_rev: number | null;
             /** Hand Force N */
             hand_force_n: number | null;
+            /** Hand Verb */
+            hand_verb: string | null;
             /** Phases */
             phases: components["schemas"]["PhaseAnswer"][];
             /** Feed Note */

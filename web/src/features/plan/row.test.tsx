@@ -24,6 +24,8 @@ const cut = (more: object = {}): NonNullable<Step["cut"]> =>
     speed_words: "belt D, 310 rpm",
     feed_mm_rev: 0.18,
     hand_force_n: null,
+    hand_verb: "pull",
+    phases: [],
     depth_mm: 20,
     stop_mm: 24.1,
     point_mm: 3.1,

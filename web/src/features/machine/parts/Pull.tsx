@@ -6,16 +6,18 @@ import { plain, show, significant } from "../../../job/units";
 const [WIDE, HIGH] = [440, 76];
 const GRAVITY = 9.81;
 
-export function Pull({ phases, system }: { phases: readonly Schemas["PhaseAnswer"][]; system: System }) {
+type Props = { verb: string; phases: readonly Schemas["PhaseAnswer"][]; system: System };
+
+export function Pull({ verb, phases, system }: Props) {
   const end = phases.at(-1)?.to_mm ?? 1;
   const most = Math.max(...phases.map((one) => one.hand_force_n));
   const [x, y] = [(mm: number) => (mm / end) * WIDE, (force_n: number) => HIGH - (force_n / most) * (HIGH - 8)];
   const line = phases.flatMap((one) => [`${x(one.from_mm)},${y(one.hand_force_n)}`, `${x(one.to_mm)},${y(one.hand_force_n)}`]).join(" ");
   return (
-    <section aria-label="How hard to pull" className="grid gap-1">
+    <section aria-label={`How hard to ${verb}`} className="grid gap-1">
       <p className="m-0 flex flex-wrap items-baseline justify-between gap-x-4">
         <span>
-          pull <b className="figure text-[42px] leading-none">{show(most, "N", system, 2)}</b>
+          {verb} <b className="figure text-[42px] leading-none">{show(most, "N", system, 2)}</b>
         </span>
         {system.force === "metric" && <span className="text-faint">{significant(most / GRAVITY, 2)} kg on a scale</span>}
       </p>

@@ -68,11 +68,11 @@ export function StepCard({ answer, step, system, children }: Props) {
       {cut && (
         <div className="grid content-start gap-3">
           {cut.phases.length > 0 ? (
-            <Pull phases={cut.phases} system={system} />
+            <Pull verb={cut.hand_verb ?? "pull"} phases={cut.phases} system={system} />
           ) : (
             cut.hand_force_n !== null && (
               <p className="m-0">
-                pull <b className="figure text-[42px]">{show(cut.hand_force_n, "N", system, 2)}</b>
+                {cut.hand_verb} <b className="figure text-[42px]">{show(cut.hand_force_n, "N", system, 2)}</b>
               </p>
             )
           )}

@@ -15,7 +15,7 @@ function Setting({ step, system }: { step: Step; system: System }) {
     <>
       <b>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</b>
       <br />
-      {cut.hand_force_n ? `pull ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}
+      {cut.hand_force_n ? `${cut.hand_verb} ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}
       {cut.feed_note && `, ${cut.feed_note}`}
     </>
   );

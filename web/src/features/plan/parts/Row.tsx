@@ -59,7 +59,7 @@ function Setting({ step, system, through }: { step: Step; system: System; throug
   return (
     <div className="figure grid text-sm">
       <span>{cut.speed_words.includes("rpm") ? cut.speed_words : speed(cut.speed_rpm)}</span>
-      <span>{cut.hand_force_n ? `pull ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}</span>
+      <span>{cut.hand_force_n ? `${cut.hand_verb} ${show(cut.hand_force_n, "N", system)}` : show(cut.feed_mm_rev, "mm/rev", system)}</span>
       {cut.feed_note && <span className="font-sans">{cut.feed_note}</span>}
       <span>
         stop {show(cut.stop_mm, "mm", system)}
