@@ -9,11 +9,12 @@ from bore.answers.check import Answer
 from bore.answers.plan import PlanAnswer
 
 Given = dict[str, Any]
-# What an answer of 0.1 did not say yet.
+# What an answer of an earlier version did not say yet.
 OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
 OF_CHECKS: Given = {"figure": None, "said": None}
 OF_PLANS: Given = {"said": ""}
-OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None}
+OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None, "hand_verb": None, "phases": []}
+OF_WHOLE_PLANS: Given = {"afterwards": []}
 OF_DEPTHS: Given = {"from_bush_mm": None}
 
 
@@ -42,7 +43,7 @@ def _check(answer: Given) -> Given:
 
 
 def _plan(answer: Given) -> Given:
-    found = _each(answer, "alternatives", _row)
+    found = OF_WHOLE_PLANS | _each(answer, "alternatives", _row)
     for name, make in (("plan", _row), ("hole", lambda hole: {"means": ""} | hole)):
         if isinstance(found.get(name), dict):
             found = found | {name: make(found[name])}

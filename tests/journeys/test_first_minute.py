@@ -80,6 +80,9 @@ def test_an_own_hole_in_inches_by_touch(open_page: OpenPage, server: Server) -> 
     page = open_page(390, 844, has_touch=True, is_mobile=True)
     page.route("**/api/checks", lambda route: route.fulfill(json=[]))
     page.goto(server.address)
+    expect(page.get_by_role("button", name="more")).to_be_visible()
+    # The head is one row.
+    assert page.locator("header").evaluate("node => node.offsetHeight") <= 60
     page.get_by_role("button", name="more").tap()
     page.get_by_role("button", name=re.compile("^Units")).tap()
     page.get_by_role("button", name=re.compile("Describe my machine")).tap()

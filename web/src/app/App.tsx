@@ -125,7 +125,7 @@ function Frame() {
           </svg>
           <span className="sr-only wide:not-sr-only">Fierce Bore</span>
         </span>
-        <nav aria-label="Screens" className="flex grow gap-4 wide:grow-0">
+        <nav aria-label="Screens" className="flex grow gap-3 wide:grow-0 wide:gap-4">
           {SCREENS.map(([name, , path]) => (
             <ScreenLink
               key={name}
@@ -148,8 +148,8 @@ function Frame() {
           </span>
         )}
         {me.data?.demo && (
-          <span title={`Signed in as ${me.data.name}, on this machine only`} className="border border-bronze px-2 text-sm text-bronze">
-            Demo<span className="hidden wide:inline"> yard</span>
+          <span title={`Signed in as ${me.data.name}, on this machine only`} className="hidden border border-bronze px-2 text-sm text-bronze wide:inline">
+            Demo yard
             <span className="hidden min-[90rem]:inline">, on this machine only</span>
           </span>
         )}
@@ -202,6 +202,7 @@ function Frame() {
       </div>
       {term !== null && <TermsOpen at={term} onAt={setTerm} />}
       <footer className="mx-auto max-w-[115rem] px-3 pb-2 text-xs text-faint wide:px-5">
+        {me.data?.demo && <b className="wide:hidden">Demo yard, on this machine only. </b>}
         Estimates. The machine’s instructions, the shop’s rules, local law and the responsible or licensed person come first.
       </footer>
     </Glossary>

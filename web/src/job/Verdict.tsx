@@ -20,6 +20,9 @@ const COLOURS = {
   unknown: "border-faint text-faint",
 } as const;
 
+/** A verdict with the limit it is of: that which gives way, or that which stands nearest. */
+export const ofLimit = (verdict: keyof typeof VERDICTS, failure: string): string => (verdict === "holds" ? `nearest: ${failure}` : failure);
+
 /** The figure a verdict is said with, without the word itself. */
 export const figureOf = (said: string | null | undefined): string => said?.replace(/^[^,:]*(?:, |: |$)/, "") ?? "";
 

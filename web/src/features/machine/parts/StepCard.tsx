@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 
 import type { Case, System } from "../../../job/types";
-import { inUnits, plain, show, speed } from "../../../job/units";
+import { inUnits, nominal, plain, show, speed } from "../../../job/units";
 import { choiceWords } from "../../../job/words";
 import { Wrong } from "../../../job/Wrong";
 import type { Answer, Step } from "../run";
@@ -21,7 +21,7 @@ function Setting({ cut, system }: { cut: NonNullable<Step["cut"]>; system: Syste
       {where && where !== cut.speed_words && <b className="text-[clamp(26px,8vmin,56px)] leading-tight text-bronze">{where}</b>}
       {cut.hand_force_n === null && cut.feed_mm_rev !== null && (
         <span className="w-full text-[24px]">
-          feed <b className="figure text-[42px]">{show(cut.feed_mm_rev, "mm/rev", system)}</b>
+          feed <b className="figure text-[42px]">{nominal(cut.feed_mm_rev, "mm/rev", system)}</b>
         </span>
       )}
       {cut.feed_note && <span className="w-full text-[18px]">{inUnits(cut.feed_note, system)}</span>}
@@ -79,7 +79,9 @@ export function StepCard({ answer, step, system, children }: Props) {
           <Depths cut={cut} system={system} />
           {cut.under?.hits && <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold text-vermilion">{inUnits(cut.under.words, system)}.</p>}
           {answer.through && cut.depth_mm >= answer.depth_mm && (
-            <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold">It grabs as it comes through: ease off, hands off the work.</p>
+            <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold">
+              It grabs as it comes through: {cut.hand_verb ? "ease off, hands" : "hands"} off the work.
+            </p>
           )}
           <div className="wide:hidden">{children}</div>
           <p className="m-0 text-faint">

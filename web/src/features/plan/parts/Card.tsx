@@ -73,7 +73,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
               <td className={CELL}>
                 {step.cut?.pecks_mm
                   .slice(0, 6)
-                  .map((depth) => plain(depth, system).replace(/ \w+$/, ""))
+                  .map((depth) => plain(depth, system).replace(/\s\w+$/, ""))
                   .join(", ")}
                 {(step.cut?.pecks_mm.length ?? 0) > 6 ? " …" : ""}
               </td>
@@ -103,11 +103,11 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
           {answer.pattern.from_edges_mm.length
             ? `from the edges: ${answer.pattern.from_edges_mm
                 .slice(0, 8)
-                .map((point, k) => `${k + 1}: ${point.map((one) => plain(one, system).replace(/ \w+$/, "")).join("/")}`)
+                .map((point, k) => `${k + 1}: ${point.map((one) => plain(one, system).replace(/\s\w+$/, "")).join("/")}`)
                 .join(", ")}${answer.pattern.from_edges_mm.length > 8 ? " …" : ""}`
             : `from hole 1: ${answer.pattern.marks_mm
                 .slice(0, 8)
-                .map((one) => plain(one, system).replace(/ \w+$/, ""))
+                .map((one) => plain(one, system).replace(/\s\w+$/, ""))
                 .join(", ")}`}
         </p>
       )}

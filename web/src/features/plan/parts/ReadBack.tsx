@@ -3,7 +3,7 @@ import type { Schemas } from "../../../api/client";
 import { ProgramTrace } from "../../../drawing/plan/ProgramTrace";
 import type { System } from "../../../job/types";
 import { plain, show, time } from "../../../job/units";
-import { TEXT, VERDICTS } from "../../../job/Verdict";
+import { ofLimit, TEXT, VERDICTS } from "../../../job/Verdict";
 import { Rows } from "../../../ui/Rows";
 import type { Answer } from "../model";
 
@@ -27,7 +27,7 @@ function Says({ one }: { one: Ran["blocks"][number] }) {
   if (!one.verdict) return <>no such tool in the plan</>;
   return (
     <>
-      <b className={TEXT[one.verdict]}>{VERDICTS[one.verdict]}</b> {one.failure}
+      <b className={TEXT[one.verdict]}>{VERDICTS[one.verdict]}</b> {ofLimit(one.verdict, one.failure ?? "")}
     </>
   );
 }

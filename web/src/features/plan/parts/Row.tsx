@@ -7,7 +7,7 @@ import { sectionHeight } from "../../../drawing/plan/StepSection";
 import type { System } from "../../../job/types";
 import { Told } from "../../../job/Told";
 import { inUnits, plain, show, speed, time } from "../../../job/units";
-import { VERDICTS } from "../../../job/Verdict";
+import { ofLimit, VERDICTS } from "../../../job/Verdict";
 import { type Answer, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
 
@@ -40,7 +40,7 @@ function Tightest({ step }: { step: Step }) {
   return (
     <div>
       <p className="text-sm">
-        <b className={colour}>{VERDICTS[verdict]}</b> {failure}
+        <b className={colour}>{VERDICTS[verdict]}</b> {ofLimit(verdict, failure)}
       </p>
       <LimitBar
         demand={ladder ? { low: ladder.low, middle: ladder.middle, high: ladder.high } : null}
