@@ -27,7 +27,7 @@ CUT = ("id", "of", "predicted", "used", "age_years", "taken", "confirmed", "read
 READING = ("quantity", "kind", "value", "own")
 # How much of an edge's life is gone by the word for it (sharp 1, used 1.3, dull 1.5 times the force: common practice).
 USED_BY_WORD = {"sharp": 0.0, "used": 0.5, "dull": 0.85}
-MOST_CUTS, MOST_READINGS, MOST_ROWS = 2000, 12, 1200
+MOST_CUTS, MOST_READINGS, MOST_ROWS = 2000, 12, 600
 MOST_FIGURE, MOST_USED, MOST_YEARS = 1e9, 2.0, 100.0
 # A prediction narrower than this half-width is not one.
 NARROWEST = 0.02
@@ -284,8 +284,10 @@ def _from_case(case: Any, at: str) -> Data:
     """A case's own names and its predictions, whatever cuts were logged before."""
     if not isinstance(case, dict):
         raise BadInput.at(f"{at}.case", "accepted: a case as check takes it")
-    setting = {name: value for name, value in (case.get("setting") or {}).items() if not name.startswith(("torque_", "thrust_"))}
-    found = check(read_case(case | {"setting": setting}), recorded=False)
+    setting = case.get("setting")
+    if isinstance(setting, dict):
+        case = case | {"setting": {name: value for name, value in setting.items() if not str(name).startswith(("torque_", "thrust_"))}}
+    found = check(read_case(case), recorded=False)
     job, loads = found.job, found.result.loads
     family = f"{job.cutter.kind.id}·{job.cutter.substrate}"
     bands = {TORQUE: loads.torque_nm, THRUST: loads.thrust_n, POWER: loads.power_kw}

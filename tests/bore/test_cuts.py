@@ -298,6 +298,8 @@ def test_a_case_brings_its_own_names_and_predictions() -> None:
         ({"of": {"metal": 5}}, "cuts[0].of.metal"),
         ({"taken": "yes"}, "cuts[0].taken"),
         ({"nonsense": 1}, "cuts[0].nonsense"),
+        ({"case": plain_case() | {"setting": 3.0}}, "setting"),
+        ({"case": 3}, "cuts[0].case"),
     ],
 )
 def test_a_wrong_cut_is_refused_by_its_field(wrong: dict[str, Any], field: str) -> None:
