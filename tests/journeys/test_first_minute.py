@@ -5,7 +5,7 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.journeys.gestures import OpenPage, barriers, case_in_address, drawn, phrase, says_what_the_core_says, verdict
 from tests.server import Server
@@ -247,3 +247,24 @@ def test_a_blind_thread_to_its_plan(open_page: OpenPage, server: Server, by: str
     expect(page.get_by_label("and goes")).to_have_value("blind")
     expect(page.get_by_label("deep", exact=True)).to_have_value(re.compile(r"0\.75|20"))
     assert hand.actions <= 8
+
+
+def test_keys_typed_while_the_page_loads_are_kept(open_page: OpenPage, server: Server) -> None:
+    page = open_page()
+    held: list[Route] = []
+    page.route("**/api/me", lambda route: held.append(route))
+    page.goto(server.address, wait_until="commit")
+    expect(page.get_by_text("Opening…")).to_be_visible()
+    # In one go, as a hand that knows the keys types them.
+    for key in ("d", "1", "4", ".", "5", "Enter"):
+        page.keyboard.press(key)
+    for route in held:
+        route.continue_()
+    expect(phrase(page, "diameter")).to_contain_text("14.5 mm")
+    # From then on keys go their own way.
+    drawn(page)
+    page.keyboard.press("m")
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.keyboard.type("304")
+    page.keyboard.press("Enter")
+    expect(phrase(page, "material")).to_contain_text("304")

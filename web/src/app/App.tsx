@@ -7,6 +7,7 @@ import { Route, Switch, useLocation } from "wouter";
 
 import { api, inWords, Refused } from "../api/client";
 import { Bench } from "../features/bench";
+import { forgetEarlyKeys } from "../job/earlyKeys";
 import { keysAreOn } from "../job/keys";
 import { JobProvider, useJob } from "../job/provider";
 import { useGlossary, useMe, useWords } from "../job/queries";
@@ -85,7 +86,7 @@ function Frame() {
   const mixed = new Set(Object.values(system)).size > 1;
   const [theme, turnTheme] = useTheme();
   const me = useMe();
-  const [, navigate] = useLocation();
+  const [at, navigate] = useLocation();
   const [menu, setMenu] = useState(false);
   const menuBox = useRef<HTMLDivElement>(null);
   // What a screen puts into the menu belongs to the screen: its clicks are heard on the page itself.
@@ -106,6 +107,10 @@ function Frame() {
   const known = useGlossary().data;
   const glossary = useMemo(() => (known ? { terms: termsOf(known), open: setTerm } : null), [known]);
   useHotkeys("t", () => setTerm(""), { enabled: keysOn, preventDefault: true, ignoreEventWhen: () => document.querySelector("[role=dialog]") !== null });
+  // The Bench plays what was typed while the page loaded; the others have their own fields.
+  useEffect(() => {
+    if (at !== "/") forgetEarlyKeys();
+  }, [at]);
   const go = (path: string) => navigate(path);
   useHotkeys(
     SCREENS.map(([, letter]) => `g>${letter}`),
@@ -212,6 +217,10 @@ function Frame() {
 /** Nothing is drawn before it is known who asks, and what everything is called. */
 function Opened() {
   const [me, words] = [useMe(), useWords()];
+  // A form to sign in, or a fault, takes its keys at once.
+  useEffect(() => {
+    if (me.error ?? words.error) forgetEarlyKeys();
+  }, [me.error, words.error]);
   if (me.error instanceof Refused && me.error.status === 401) return <SignIn />;
   const lost = me.error ?? words.error;
   if (lost)

@@ -6,6 +6,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { BoreLog } from "../../drawing/BoreLog";
 import { OperatingWindow } from "../../drawing/OperatingWindow";
 import { Cautions } from "../../job/Cautions";
+import { forgetEarlyKeys, playEarlyKeys } from "../../job/earlyKeys";
 import { useNewHole } from "../../job/fresh";
 import { useFirstJob } from "../../job/kept";
 import { PHRASE_KEYS } from "../../job/keys";
@@ -27,11 +28,9 @@ import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
 import { Assumed } from "./parts/Assumed";
-import { FarVerdict } from "./parts/FarVerdict";
 import { Figures, Said } from "./parts/Figures";
 import { Find } from "./parts/Find";
 import { KeepCheck } from "./parts/KeepCheck";
-import { Outdated } from "./parts/Outdated";
 import { KeptChecks } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
 import { Wrong } from "../../job/Wrong";
@@ -39,6 +38,8 @@ import { useFindable } from "./useFindable";
 import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
 
+const FarVerdict = later(() => import("./parts/FarVerdict").then((part) => part.FarVerdict));
+const Outdated = later(() => import("./parts/Outdated").then((part) => part.Outdated));
 const Empty = later(() => import("./parts/Empty").then((part) => part.Empty), "Opening the yard…");
 
 const pickerIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
@@ -73,6 +74,12 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const answer = check.data;
   const current = check.stale ? null : answer;
 
+  // Once there is a job its keys do something.
+  const ready = state.jobs.now !== null;
+  useEffect(() => {
+    if (ready) void playEarlyKeys();
+    else if (empty) forgetEarlyKeys();
+  }, [ready, empty]);
   // The address is known to be behind before what it is of can be seen.
   useLayoutEffect(() => {
     if (state.jobs.now) void putInAddress(state.jobs.now);
@@ -191,7 +198,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           </span>
         </button>
       </Actions>
-      <FarVerdict answer={current} sentence={shortSentence(state.jobs.now, current, system)} open={far} onOpenChange={setFar} />
+      {far && <FarVerdict answer={current} sentence={shortSentence(state.jobs.now, current, system)} open onOpenChange={setFar} />}
       {finding && <Find all={findable} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
