@@ -27,6 +27,7 @@ import { later } from "../../ui/later";
 import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
+import { Assumed } from "./parts/Assumed";
 import { Figures, Said } from "./parts/Figures";
 import { Find } from "./parts/Find";
 import { KeepCheck } from "./parts/KeepCheck";
@@ -37,7 +38,6 @@ import { useFindable } from "./useFindable";
 import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
 
-const Assumed = later(() => import("./parts/Assumed").then((part) => part.Assumed));
 const FarVerdict = later(() => import("./parts/FarVerdict").then((part) => part.FarVerdict));
 const Outdated = later(() => import("./parts/Outdated").then((part) => part.Outdated));
 const Empty = later(() => import("./parts/Empty").then((part) => part.Empty), "Opening the yard…");
