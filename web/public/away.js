@@ -1,7 +1,7 @@
 // A server that is away is told of in a page of its own; nothing else is kept back or changed.
 const KEPT = "away-1";
 const PAGE = "/static/away.html";
-const FILES = [PAGE, "/static/away.css", "/static/favicon.svg", "/static/theme.js"];
+const FILES = [PAGE, "/static/away.css", "/static/favicon.svg"];
 
 self.addEventListener("install", (event) =>
   event.waitUntil(
