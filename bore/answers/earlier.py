@@ -13,7 +13,7 @@ Given = dict[str, Any]
 OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
 OF_CHECKS: Given = {"figure": None, "said": None}
 OF_PLANS: Given = {"said": ""}
-OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None, "hand_verb": None, "phases": []}
+OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None, "hand_verb": None, "hand_kg": None, "phases": []}
 OF_WHOLE_PLANS: Given = {"afterwards": []}
 OF_DEPTHS: Given = {"from_bush_mm": None}
 

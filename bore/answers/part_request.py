@@ -18,7 +18,7 @@ from bore.part.places import edge_mm, neighbour_mm
 from bore.part.sides import EITHER
 from bore.part.typed import read_places
 from bore.plan.callout import Drawn, read_drawn
-from bore.plan.pattern import read_pattern
+from bore.plan.pattern import MOST_HOLES, read_pattern
 from bore.plan.task import WANTS
 
 Data = dict[str, Any]
@@ -45,7 +45,7 @@ FEATURE = (
     "after",
 )
 OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread")
-MOST_SETUPS, MOST_FEATURES, MOST_HOLES, MOST_CORNERS, MOST_BOXES = 6, 26, 400, 200, 40
+MOST_SETUPS, MOST_FEATURES, MOST_CORNERS, MOST_BOXES = 6, 26, 200, 40
 
 
 def read_part(data: Any) -> Part:

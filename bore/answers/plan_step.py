@@ -18,6 +18,7 @@ from bore.plan.cost import StepCost
 from bore.plan.phases import phases
 from bore.plan.step_cut import Cut, ladder_of
 from bore.plan.times import Step
+from bore.quantities.kinds import N_PER_KGF
 from bore.ways.cutter_changes import cutter_words
 
 # What a tool is held in that is not the machine's own holder.
@@ -74,6 +75,7 @@ class PlanCut:
     feed_mm_rev: float | None
     hand_force_n: float | None
     hand_verb: str | None
+    hand_kg: float | None
     phases: list[PhaseAnswer]
     feed_note: str
     depth_mm: float
@@ -129,6 +131,7 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
         speed_words=stage_words(job, job.setting.speed_rpm),
         feed_mm_rev=number(job.setting.feed_mm_rev),
         hand_force_n=number(job.setting.hand_force_n),
+        hand_kg=None if job.setting.hand_force_n is None else number(job.setting.hand_force_n / N_PER_KGF),
         hand_verb=HAND_VERBS.get(job.machine.feed.kind),
         phases=[shaped(PhaseAnswer, phase) for phase in phases(cut)],
         feed_note=feed_note(job, job.setting.feed_mm_rev or 0.1, job.setting.speed_rpm),

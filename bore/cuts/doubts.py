@@ -36,7 +36,7 @@ class Drift:
 
 @dataclass(frozen=True, slots=True)
 class Statistics:
-    """Without hindsight, each reading against what was known the day before: the share inside the 90 % band, the band's half-width by
+    """Each reading against what was known before it: the share inside the 90 % band, the band's half-width by
     tens of readings, and how many fell into each tenth of what was foreseen."""
 
     count: int
@@ -56,52 +56,51 @@ def asked(fitted: Fit) -> tuple[Asked, ...]:
         fits = tuple(
             f"{'/' if t > 0 else 'x'}{slip:g}"
             for slip in reading_kinds()[fitted.kinds[at]].slips
-            if abs(t) * spread > 0 and abs(abs(t) - math.log(slip) / spread) < EXPLAINED
+            if abs(abs(t) - math.log(slip) / spread) < EXPLAINED
         )
         if fits or abs(t) > FAR:
             found[cut.id] = Asked(cut.id, fits)
     return tuple(found.values())
 
 
-def _order(fitted: Fit) -> NDArray[np.int_]:
-    """The readings by their date, oldest first."""
-    ages = np.array([fitted.cuts[int(place)].age_years for place in fitted.place])
-    return np.argsort(-ages, kind="stable")
+@dataclass(frozen=True, slots=True)
+class Foreseen:
+    """Readings in their turn, oldest first: each one's cut, its surprise in standard deviations, and the spread it was foreseen with."""
+
+    ids: tuple[str, ...]
+    surprise: NDArray[np.float64]
+    spread: NDArray[np.float64]
 
 
-def _foreseen(fitted: Fit) -> tuple[NDArray[np.int_], NDArray[np.float64], NDArray[np.float64]]:
-    """Each reading in its turn: its surprise against those before it, and the spread it was foreseen with.
-
-    With `C = L Lᵀ` the covariance in that order, `L⁻¹ y` are the surprises in standard deviations and the diagonal of L the spreads."""
-    order = _order(fitted)
-    together = fitted.rows @ fitted.rows.T + np.diag(fitted.own / np.maximum(fitted.weight, 1e-6))
+def foreseen(fitted: Fit) -> Foreseen:
+    """Each reading against those before it. With `C = L Lᵀ` the covariance in that order, `L⁻¹ y` are the surprises and the diagonal of L
+    the spreads. What a wild reading counts for is known of the others, later ones among them: the one thing that is hindsight here."""
+    cuts = [fitted.cuts[int(place)] for place in fitted.place]
+    order = np.argsort([-cut.age_years for cut in cuts], kind="stable")
+    together = fitted.rows @ fitted.rows.T + np.diag(fitted.own / fitted.weight)
     lower = np.linalg.cholesky(together[np.ix_(order, order)])
-    return order, np.linalg.solve(lower, fitted.y[order]), np.diag(lower)
+    surprise = np.linalg.solve(lower, fitted.y[order])
+    return Foreseen(tuple(cuts[int(at)].id for at in order), surprise, np.diag(lower))
 
 
-def drift(fitted: Fit) -> Drift | None:
+def drift(seen: Foreseen) -> Drift | None:
     """Whether readings have drifted, by a two-sided cumulative sum of what they surprised by."""
-    order, surprise, _ = _foreseen(fitted)
     sums, since = [0.0, 0.0], [0, 0]
-    for at, one in enumerate(np.clip(surprise, -FAR, FAR)):
+    for at, one in enumerate(np.clip(seen.surprise, -FAR, FAR)):
         for side, signed in enumerate((one, -one)):
-            raised = sums[side] + signed - PASSES
-            if raised <= 0:
-                sums[side], since[side] = 0.0, at + 1
-            else:
-                sums[side] = raised
-            if raised > SPEAKS:
-                cut = fitted.cuts[int(fitted.place[order[since[side]]])]
-                return Drift(cut.id, ("high", "low")[side])
+            sums[side] = max(sums[side] + signed - PASSES, 0.0)
+            if sums[side] == 0.0:
+                since[side] = at + 1
+            elif sums[side] > SPEAKS:
+                return Drift(seen.ids[since[side]], ("high", "low")[side])
     return None
 
 
-def statistics(fitted: Fit) -> Statistics:
+def statistics(seen: Foreseen) -> Statistics:
     """How honest the bands of the day have been."""
-    if fitted.y.size == 0:
-        return Statistics(0, None, (), (0,) * TENTHS)
-    _, surprise, spread = _foreseen(fitted)
-    shares = np.array([NormalDist().cdf(float(one)) for one in surprise])
+    count = seen.surprise.size
+    shares = [NormalDist().cdf(float(one)) for one in seen.surprise]
     tenths = np.histogram(shares, bins=TENTHS, range=(0.0, 1.0))[0]
-    widths = tuple(float(HOLDS_90 * spread[at : at + BY].mean()) for at in range(0, spread.size, BY))
-    return Statistics(int(fitted.y.size), float(np.mean(np.abs(surprise) <= HOLDS_90)), widths, tuple(int(one) for one in tenths))
+    widths = tuple(float(HOLDS_90 * seen.spread[at : at + BY].mean()) for at in range(0, count, BY))
+    inside = float(np.mean(np.abs(seen.surprise) <= HOLDS_90)) if count else None
+    return Statistics(count, inside, widths, tuple(int(one) for one in tenths))

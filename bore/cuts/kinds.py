@@ -9,13 +9,13 @@ from bore.base.sources import rows, source
 
 @dataclass(frozen=True, slots=True)
 class ReadingKind:
-    """`meter`: the fault that all readings of the kind on one machine share; `own`: the scatter of one; both in logarithms.
-
-    `slips`: by how much a reading is usually out where its unit was mistaken."""
+    """`noted`: the figures a reading of the kind is noted with; `meter`: the fault that all readings of the kind on one machine share;
+    `own`: the scatter of one; both in logarithms. `slips`: by how much a reading is usually out where its unit was mistaken."""
 
     kind: str
     words: str
     quantity: str
+    noted: tuple[str, ...]
     meter: float
     own: float
     slips: tuple[float, ...]
@@ -25,13 +25,20 @@ class ReadingKind:
 @cache
 def reading_kinds() -> dict[str, ReadingKind]:
     """Every kind of reading, by its name."""
-    found = {}
-    for row in rows("reading_kinds.csv"):
-        slips = tuple(float(one) for one in row["slips"].split("|") if one)
-        found[row["kind"]] = ReadingKind(
-            row["kind"], row["words"], row["quantity"], float(row["meter"]), float(row["own"]), slips, source(row["source"]).key
-        )
-    return found
+    return {row["kind"]: _kind(row) for row in rows("reading_kinds.csv")}
+
+
+def _kind(row: dict[str, str]) -> ReadingKind:
+    return ReadingKind(
+        row["kind"],
+        row["words"],
+        row["quantity"],
+        tuple(row["noted"].split("|")),
+        float(row["meter"]),
+        float(row["own"]),
+        tuple(float(one) for one in row["slips"].split("|") if one),
+        source(row["source"]).key,
+    )
 
 
 def reading_kind(kind: object, field: str) -> ReadingKind:

@@ -131,34 +131,51 @@ def _weighed(together: Array, own: Array, y: Array) -> tuple[Array, Array, Array
     return inverse, weight, t, d
 
 
+@dataclass(frozen=True, slots=True)
+class _Foretold:
+    """A job's posterior: its row as it meets the fitted ones, mean and variance, how far the middle may move, how honest cuts have been."""
+
+    job: Next
+    prior: Prior
+    k: Array
+    mean: float
+    variance: float
+    bound: float
+    quality: float
+
+    def factor(self, mean: float) -> float:
+        """On the middle, no further than it may move."""
+        return math.exp(max(-self.bound, min(self.bound, mean)))
+
+    def half_width(self, variance: float) -> float:
+        """Of the band that holds nine in ten, in logarithms."""
+        return HOLDS_90 * self.quality * math.sqrt(variance + self.prior.scatter)
+
+    def spread_left(self, variance: float) -> float:
+        """The share of the job's own half-width; an edge whose wear is not known may widen it, to what that wear may do."""
+        h = self.job.said.half_width
+        unknown_wear = math.sqrt(1 + (WEAR * self.job.used * NINETY / h) ** 2)
+        return min(self.half_width(variance) / h, unknown_wear, WIDEST)
+
+
 def learn(fitted: Fit, job: Next, prior: Prior) -> Learnt:
     """What the fitted cuts say of a job."""
+    cut, read = _foretold(fitted, job, prior), _foretold(fitted, job, prior, job.kind)
     if fitted.y.size == 0:
-        return Learnt(meter_half_width=_half_width(job, _meter_variance(job, prior), 1.0, prior))
-    state, meter = _row(fitted, job, prior), _row(fitted, job, prior, job.kind)
-    pull = fitted.inverse @ fitted.y
-    mean, variance = _posterior(fitted, state, pull)
-    read_mean, read_variance = _posterior(fitted, meter, pull)
-    bound, quality = _bound(fitted, job, pull), fitted.honesty
-    moved = max(-bound, min(bound, mean))
-    read = max(-bound, min(bound, read_mean))
+        return Learnt(meter_half_width=read.half_width(read.variance))
     return Learnt(
-        math.exp(moved),
-        _spread_left(job, variance, quality, prior),
-        math.exp(read),
-        _half_width(job, read_variance, quality, prior),
-        quality,
-        moved != mean,
-        tuple(
-            _says(fitted, place, state, mean, variance, bound, quality, job, prior)
-            for place in range(len(fitted.cuts))
-            if (fitted.place == place).any()
-        ),
+        cut.factor(cut.mean),
+        cut.spread_left(cut.variance),
+        read.factor(read.mean),
+        read.half_width(read.variance),
+        cut.quality,
+        abs(cut.mean) > cut.bound,
+        tuple(_says(fitted, place, cut) for place in range(len(fitted.cuts)) if (fitted.place == place).any()),
     )
 
 
-def _row(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> tuple[Array, float]:
-    """The job's row as it meets the fitted ones, `k = Z z`, and its own `z·z`."""
+def _foretold(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> _Foretold:
+    """The cut itself, or what a kind of meter will read of it: `k = Z z`, mean `kᵀ S y`, variance `z·z − kᵀ S k`."""
     entries = dict(prior.columns(job.of, job.said.half_width, job.used))
     if kind is not None:
         entries[("meter", job.of.machine, kind)] = reading_kinds()[kind].meter
@@ -166,57 +183,34 @@ def _row(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> tuple
     for name, spread in entries.items():
         if name in fitted.names:
             z[fitted.names[name]] = spread
-    return fitted.rows @ z, sum(spread**2 for spread in entries.values())
-
-
-def _meter_variance(job: Next, prior: Prior) -> float:
-    entries = dict(prior.columns(job.of, job.said.half_width, job.used))
-    meter = reading_kinds()[job.kind].meter if job.kind is not None else 0.0
-    return sum(spread**2 for spread in entries.values()) + meter**2
-
-
-def _posterior(fitted: Fit, row: tuple[Array, float], pull: Array) -> tuple[float, float]:
-    k, own = row
-    return float(k @ pull), max(own - float(k @ fitted.inverse @ k), 0.0)
-
-
-def _half_width(job: Next, variance: float, quality: float, prior: Prior) -> float:
-    return HOLDS_90 * quality * math.sqrt(variance + prior.scatter)
-
-
-def _spread_left(job: Next, variance: float, quality: float, prior: Prior) -> float:
-    """The share of the job's own half-width; an edge whose wear is not known may widen it, to what that wear may do."""
-    h = job.said.half_width
-    unknown_wear = math.sqrt(1 + (WEAR * job.used * NINETY / h) ** 2)
-    return min(_half_width(job, variance, quality, prior) / h, unknown_wear, WIDEST)
+    k, pull = fitted.rows @ z, fitted.inverse @ fitted.y
+    variance = max(sum(spread**2 for spread in entries.values()) - float(k @ fitted.inverse @ k), 0.0)
+    return _Foretold(job, prior, k, float(k @ pull), variance, _bound(fitted, job, pull), fitted.honesty)
 
 
 def _bound(fitted: Fit, job: Next, pull: Array) -> float:
     """How far the middle may move: without bound where metal, cutter and machine have been together, else not far beyond what was."""
     pairing = (job.of.metal, job.of.cutter, job.of.machine)
-    if any((cut.of.metal, cut.of.cutter, cut.of.machine) == pairing for cut in fitted.cuts):
+    if fitted.y.size == 0 or any((cut.of.metal, cut.of.cutter, cut.of.machine) == pairing for cut in fitted.cuts):
         return math.inf
     state = np.array([name[0] != "meter" for name in fitted.names])
     fitted_means = fitted.rows[:, state] @ (fitted.rows[:, state].T @ pull)
     return BEYOND * float(np.max(np.abs(fitted_means)))
 
 
-def _says(
-    fitted: Fit, place: int, state: tuple[Array, float], mean: float, variance: float, bound: float, quality: float, job: Next, prior: Prior
-) -> CutSays:
+def _says(fitted: Fit, place: int, cut: _Foretold) -> CutSays:
     """One cut's part, its readings taken out together: less `kᵀ S_B S_BB⁻¹ (S y)_B` in the mean, more `kᵀ S_B S_BB⁻¹ S_Bᵀ k` in V."""
     its = np.flatnonzero(fitted.place == place)
-    reach = state[0] @ fitted.inverse[:, its]
+    reach = cut.k @ fitted.inverse[:, its]
     block = np.linalg.inv(fitted.inverse[np.ix_(its, its)])
-    without = mean - float(reach @ block @ (fitted.inverse[its] @ fitted.y))
-    freer = variance + float(reach @ block @ reach)
-    left = 1.0 if its.size == fitted.y.size else _spread_left(job, freer, quality, prior)
+    without = cut.mean - float(reach @ block @ (fitted.inverse[its] @ fitted.y))
+    freer = cut.variance + float(reach @ block @ reach)
     worst = its[int(np.argmax(np.abs(fitted.t[its])))]
     return CutSays(
         fitted.cuts[place].id,
         math.exp(float(fitted.y[its].mean())),
         float(fitted.weight[its].mean()),
         float(fitted.t[worst]),
-        math.exp(max(-bound, min(bound, without))),
-        left,
+        cut.factor(without),
+        1.0 if its.size == fitted.y.size else cut.spread_left(freer),
     )

@@ -15,18 +15,14 @@ from bore.case.read import machine_of
 from bore.case.records import complete_machine_record
 from bore.cuts.kinds import ReadingKind, reading_kind
 from bore.loads.assemble import force_ratio_of
+from bore.machines.kinds import drive, motor
 from bore.machines.machine import Machine
 from bore.mechanics import spindle as spindles
+from bore.quantities.kinds import N_PER_KGF
 from bore.quantities.units import NM_RPM_PER_KW
 
 Data = dict[str, Any]
-GRAVITY = 9.81
-# What a drive takes of the motor's output while it cuts, beyond its idling (common practice).
-DRAG = {"belt": 0.06, "gears": 0.10}
-# What of a motor's load reaches the spindle, where the meter speaks for the motor.
-REACHES = {"belt": 0.90, "gears": 0.90}
-DIRECT = 0.95
-# A reading below so many digits, such a share of the rating, or such a ratio to idling says nothing.
+# A reading below so many digits, such a share of the rating, or such a ratio to idling says nothing (own choice, as all marks here).
 LEAST_DIGITS, LEAST_SHARE, LEAST_SLIP, LEAST_AMPS_3, LEAST_AMPS_1 = 5.0, 0.1, 0.15, 1.05, 1.15
 WIDEST_OWN, LEAST_MM, LEAST_S = 0.25, 3.0, 4.0
 # The idle current that stays when the motor is loaded, and what a digit of an ammeter is, A.
@@ -77,7 +73,7 @@ class Reader:
     @property
     def delivered_kw(self) -> float:
         """What reaches the spindle of the motor's rating."""
-        return self.machine.spindle.power_kw * (1 - DRAG.get(self.machine.spindle.drive, 0.0))
+        return self.machine.spindle.power_kw * (1 - drive(self.machine.spindle.drive).drag)
 
     def says(self, value: float, own: float | None = None, meter: float | None = None, quantity: str | None = None) -> Read:
         """A reading that says something."""
@@ -96,8 +92,8 @@ def read_reading(data: Any) -> Read:
     kind = reading_kind(data.get("kind"), "kind")
     raw = data.get("raw")
     if not isinstance(raw, dict):
-        raise BadInput.at("raw", f"accepted: an object with {', '.join(NOTED[kind.kind])}")
-    known_fields(raw, NOTED[kind.kind], "raw")
+        raise BadInput.at("raw", f"accepted: an object with {', '.join(kind.noted)}")
+    known_fields(raw, kind.noted, "raw")
     setting = data.get("setting") or {}
     if not isinstance(setting, dict):
         raise BadInput.at("setting", "accepted: an object, as in a case")
@@ -114,7 +110,7 @@ def _load_percent(read: Reader) -> Read:
         return read.refuses(f"the load lies {over:.3g} % over idling: less than {LEAST_DIGITS:g} digits of the meter")
     spindle = read.machine.spindle
     rating = float(spindles.stage_power_kw(spindle, read.speed_rpm)) * read.noted("rating_share", 1.0, 0.2, 3)
-    reaches = 1.0 if read.raw.get("of") == "spindle" else REACHES.get(spindle.drive, DIRECT)
+    reaches = 1.0 if read.raw.get("of") == "spindle" else drive(spindle.drive).meter_reaches
     return read.says(over / 100 * NM_RPM_PER_KW * rating * reaches / read.speed_rpm, math.hypot(1.4 * digit / over, read.kind.own))
 
 
@@ -158,7 +154,7 @@ def _amps_3(read: Reader) -> Read:
 
 
 def _amps_1(read: Reader) -> Read:
-    """As watts, of U · I · cos φ at the rating; a single-phase motor's current says little."""
+    """As watts, by the current alone: U and the plate's cos φ fall out. A single-phase motor's current says little."""
     now, idle = read.noted("amps"), read.noted("idle_amps", low=1e-3)
     if now < LEAST_AMPS_1 * idle:
         return read.refuses(f"{now:.3g} A is hardly over idling's {idle:.3g} A")
@@ -167,7 +163,7 @@ def _amps_1(read: Reader) -> Read:
 
 def _slip(read: Reader) -> Read:
     """`P = (n0 − n)/(n0 − n_N) · P_N (1 − drag) n/n_N`, at the motor's pulley."""
-    if read.machine.spindle.motor in ("frequency-drive", "servo"):
+    if motor(read.machine.spindle.motor).holds_speed:
         return read.refuses("on an inverter the speed is held: it says nothing of the load")
     idle, now, rated = read.noted("idle_rpm", low=1), read.noted("rpm", low=1), read.plate("speed_rpm")
     if rated >= idle or idle - now < LEAST_SLIP * (idle - rated):
@@ -182,13 +178,13 @@ def _dynamometer(read: Reader) -> Read:
 
 
 def _scale(read: Reader) -> Read:
-    """`T = 9.81 (kg − tare)`, of a scale under the work."""
+    """`T = g (kg − tare)`, of a scale under the work."""
     shown, tare = read.noted("kg"), read.noted("tare_kg", 0.0)
     if read.raw.get("bridged") is True:
         return read.refuses("something beside the scale bears a part of the thrust")
     if shown > read.noted("range_kg", MOST) or shown <= tare:
         return read.refuses("the scale is over its range, or shows no more than before")
-    return read.says(GRAVITY * (shown - tare))
+    return read.says(N_PER_KGF * (shown - tare))
 
 
 def _hand(read: Reader) -> Read:
@@ -216,19 +212,6 @@ def _timed_feed(read: Reader) -> Read:
     return read.says(by_hand.value, own)
 
 
-# What is noted for each kind, and how it is read.
-NOTED: dict[str, tuple[str, ...]] = {
-    "load-percent": ("load_percent", "idle_percent", "digit_percent", "rating_share", "of"),
-    "watts": ("watts", "idle_watts", "rated_input_w"),
-    "amps-3": ("amps", "idle_amps", "digit_amps"),
-    "amps-1": ("amps", "idle_amps"),
-    "slip": ("rpm", "idle_rpm"),
-    "dynamometer": ("torque_nm", "thrust_n"),
-    "scale": ("kg", "tare_kg", "range_kg", "bridged"),
-    "hand-scale": ("hand_force_n",),
-    "hand-feel": ("hand_force_n",),
-    "timed-feed": ("depth_mm", "seconds", "hand_force_n"),
-}
 READERS: dict[str, Callable[[Reader], Read]] = {
     "load-percent": _load_percent,
     "watts": _watts,

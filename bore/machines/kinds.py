@@ -76,21 +76,25 @@ class MachineKind:
 
 @dataclass(frozen=True, slots=True)
 class Motor:
-    """A kind of motor and its usual breakdown torque over rated torque."""
+    """A kind of motor and its usual breakdown torque over rated torque; whether its speed is held whatever the load."""
 
     words: str
     breakdown_ratio: float
     motor_efficiency: float
     power_factor: float
     speed_rpm: float
+    holds_speed: bool
 
 
 @dataclass(frozen=True, slots=True)
 class Drive:
-    """A kind of drive and the share of power it passes on."""
+    """A kind of drive and the share of power it passes on; the share it takes beyond idling while it cuts, and the share of the motor's
+    load that reaches the spindle (both common practice)."""
 
     words: str
     efficiency: float
+    drag: float
+    meter_reaches: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,14 +159,17 @@ def holds_on(kind: str, holding: str | None) -> bool:
 def motor(name: str) -> Motor:
     """The row of a kind of motor."""
     row = _table("motors.csv", "motor")[name]
-    return Motor(row["words"], *(float(row[name]) for name in ("breakdown_ratio", "motor_efficiency", "power_factor", "speed_rpm")))
+    ratio, efficiency, factor, speed_rpm = (
+        float(row[name]) for name in ("breakdown_ratio", "motor_efficiency", "power_factor", "speed_rpm")
+    )
+    return Motor(row["words"], ratio, efficiency, factor, speed_rpm, row["holds_speed"] == "yes")
 
 
 @cache
 def drive(name: str) -> Drive:
     """The row of a kind of drive."""
     row = _table("drives.csv", "drive")[name]
-    return Drive(row["words"], float(row["efficiency"]))
+    return Drive(row["words"], *(float(row[name]) for name in ("efficiency", "drag", "meter_reaches")))
 
 
 @cache

@@ -4,10 +4,10 @@ import re
 from dataclasses import dataclass
 
 from bore.base.errors import BadInput
+from bore.plan.callout import FIELD
+from bore.plan.pattern import MOST_HOLES
 from bore.quantities.notation import read_quantity
 
-FIELD = "plan.hole"
-MOST = 400
 _LENGTH = r"(?<![\dA-WYZa-wyz.-])(?P<depth>\d+(?:[.,]\d+)?(?:[ -]\d+/\d+|/\d+)?\s*(?:mm|in|inch(?:es)?|[\"”])?)"
 _LEAD = r"[\s,;x×-]*"
 _THROUGH = re.compile(rf"{_LEAD}\b(?:through|thro|thru)(?:\s+(?:all\b)?\s*{_LENGTH}?)?(?:\s*(?:deep|thick|plate))?$", re.I)
@@ -41,8 +41,8 @@ def read_call(text: str) -> Call:
     rest, through, depth = _ended(text.strip())
     match = _COUNT.match(rest)
     count = int(match["count"] or match["times"]) if match else None
-    if count is not None and not 1 <= count <= MOST:
-        raise BadInput.at(FIELD, f"cannot be {count} holes; accepted: 1 to {MOST}")
+    if count is not None and not 1 <= count <= MOST_HOLES:
+        raise BadInput.at(FIELD, f"cannot be {count} holes; accepted: 1 to {MOST_HOLES}")
     return Call(rest[match.end() :].strip() if match else rest, count, _depth_mm(depth), through)
 
 

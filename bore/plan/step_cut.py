@@ -184,7 +184,8 @@ def reason_of(cut: Cut) -> str:
     """Why a cut does not go, or what is tight about it: the limit's own words, with the demand where it has one."""
     judgement = evaluate(columns_of(cut.job)).findings[cut.tightest].judgement
     failure = failure_of(BY_ID[cut.tightest], judgement)
-    if judgement is None or judgement.demand is None or not judgement.unit:
+    # What nothing is left to bear has no figure to be held against.
+    if judgement is None or judgement.demand is None or not judgement.unit or float(judgement.hard) <= 0:
         return failure
     return f"{failure}, {_figure(judgement.demand.high)} {judgement.unit} of {_figure(judgement.hard)}"
 

@@ -2881,6 +2881,8 @@ export interface components {
             hand_force_n: number | null;
             /** Hand Verb */
             hand_verb: string | null;
+            /** Hand Kg */
+            hand_kg: number | null;
             /** Phases */
             phases: components["schemas"]["PhaseAnswer"][];
             /** Feed Note */

@@ -2,7 +2,7 @@
 import { useEffect, useReducer } from "react";
 import { Link, useLocation } from "wouter";
 
-import { Told } from "../../job/Told";
+import { inUnits } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
 import { Clock } from "./parts/Clock";
 import { StepCard } from "./parts/StepCard";
@@ -29,6 +29,7 @@ function useAwake() {
 }
 
 function Lines({ title, lines, run, act }: { title: string; lines: readonly { id: string; words: string }[]; run: Run; act: (doing: Doing) => void }) {
+  const system = useUnits();
   return (
     <fieldset className="grid gap-1 text-[20px]">
       <legend className="mb-2 text-[30px] leading-tight font-bold">{title}</legend>
@@ -40,9 +41,7 @@ function Lines({ title, lines, run, act }: { title: string; lines: readonly { id
             checked={run.ticks.includes(line.id)}
             onChange={(event) => act({ do: "tick", id: line.id, on: event.target.checked })}
           />
-          <span>
-            <Told>{line.words}</Told>
-          </span>
+          <span>{inUnits(line.words, system)}</span>
         </label>
       ))}
     </fieldset>
@@ -97,7 +96,7 @@ function next(run: Run): string {
 function left(run: Run): string {
   const holes = holesOf(run) - run.hole;
   const steps = stepsOf(run);
-  if (holes > 0) return `${holes} left after it`;
+  if (holes > 0) return `${holes} more after it`;
   const after = steps[run.at];
   return after ? `then: ${after.words}` : run.at === steps.length ? "then: measure and clean up" : "";
 }
@@ -118,10 +117,10 @@ function Going({ first }: { first: Run }) {
     navigate("/plan");
   };
   return (
-    <main className="at-machine fixed inset-0 z-30 grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 bg-film p-4">
+    <main className="fixed inset-0 z-30 grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 bg-film p-4">
       <Where run={run} />
       <div key={run.at} tabIndex={0} role="region" aria-label="What to do" className="overflow-y-auto">
-        {stage.kind === "before" && <Lines title="Gone through, and ticked" lines={run.answer.checklist} run={run} act={act} />}
+        {stage.kind === "before" && <Lines title="Go through and tick" lines={run.answer.checklist} run={run} act={act} />}
         {stage.kind === "step" && (
           <StepCard answer={run.answer} step={stage.step} system={system}>
             <Clock key={`${run.at} ${run.hole}`} since={run.since} about_s={stage.step.time_s} onClock={(now) => act({ do: "clock", now })} />

@@ -25,6 +25,7 @@ const cut = (more: object = {}): NonNullable<Step["cut"]> =>
     feed_mm_rev: 0.18,
     hand_force_n: null,
     hand_verb: "pull",
+    hand_kg: null,
     phases: [],
     depth_mm: 20,
     stop_mm: 24.1,

@@ -4,7 +4,7 @@ import { useUnits } from "../../../job/useUnits";
 import type { Answer, Phrase } from "../../../job/types";
 import type { Schemas } from "../../../api/client";
 import { Told } from "../../../job/Told";
-import { assumedValue, inUnits as told, show } from "../../../job/units";
+import { assumedValue, inUnits, show } from "../../../job/units";
 import type { System } from "../../../job/types";
 import { words } from "../../../job/words";
 import { TEXT, VERDICTS } from "../../../job/Verdict";
@@ -48,7 +48,7 @@ export function Assumed({ answer, guesses, onOpen }: Props) {
                   </span>
                   <span className="block text-faint">
                     If it is {inWords(one.field, one.other, system)}:{" "}
-                    <span className={TEXT[one.verdict]}>{one.said ? told(one.said, system) : VERDICTS[one.verdict]}</span>
+                    <span className={TEXT[one.verdict]}>{one.said ? inUnits(one.said, system) : VERDICTS[one.verdict]}</span>
                   </span>
                 </span>
                 <button type="button" className="chip no-print self-center" onClick={() => onOpen(phraseOfField(one.field))}>

@@ -4,11 +4,10 @@ import type { System } from "../../../job/types";
 import { plain, show, significant } from "../../../job/units";
 
 const [WIDE, HIGH] = [440, 76];
-const GRAVITY = 9.81;
 
-type Props = { verb: string; phases: readonly Schemas["PhaseAnswer"][]; system: System };
+type Props = { verb: string; /** What that is on a scale. */ kg: number | null; phases: readonly Schemas["PhaseAnswer"][]; system: System };
 
-export function Pull({ verb, phases, system }: Props) {
+export function Pull({ verb, kg, phases, system }: Props) {
   const end = phases.at(-1)?.to_mm ?? 1;
   const most = Math.max(...phases.map((one) => one.hand_force_n));
   const [x, y] = [(mm: number) => (mm / end) * WIDE, (force_n: number) => HIGH - (force_n / most) * (HIGH - 8)];
@@ -19,7 +18,7 @@ export function Pull({ verb, phases, system }: Props) {
         <span>
           {verb} <b className="figure text-[42px] leading-none">{show(most, "N", system, 2)}</b>
         </span>
-        {system.force === "metric" && <span className="text-faint">{significant(most / GRAVITY, 2)} kg on a scale</span>}
+        {system.force === "metric" && kg !== null && <span className="text-faint">{significant(kg, 2)} kg on a scale</span>}
       </p>
       <svg viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none" className="h-20 w-full" aria-hidden>
         <polygon points={`0,${HIGH} ${line} ${WIDE},${HIGH}`} fill="var(--bronze)" fillOpacity="0.25" />

@@ -68,7 +68,7 @@ export function StepCard({ answer, step, system, children }: Props) {
       {cut && (
         <div className="grid content-start gap-3">
           {cut.phases.length > 0 ? (
-            <Pull verb={cut.hand_verb ?? "pull"} phases={cut.phases} system={system} />
+            <Pull verb={cut.hand_verb ?? "pull"} kg={cut.hand_kg} phases={cut.phases} system={system} />
           ) : (
             cut.hand_force_n !== null && (
               <p className="m-0">

@@ -56,17 +56,21 @@ async function called(text: string): Promise<Partial<Asked>> {
 function HoleText({ hole, wrong, onHole }: { hole: string; wrong: boolean; onHole: (asked: Partial<Asked>) => void }) {
   const [text, setText] = useState(hole);
   const typed = useRef(text);
+  // Enter and the typist's pause may both take the same text: it is read once.
+  const reading = useRef("");
   useEffect(() => {
     typed.current = hole;
     setText(hole);
   }, [hole]);
   const take = (wanted: string) => {
-    if (wanted !== hole)
-      void called(wanted).then((found) => {
-        if (typed.current !== wanted) return;
-        onHole(found);
-        setText(found.hole ?? wanted);
-      });
+    if (wanted === hole || wanted === reading.current) return;
+    reading.current = wanted;
+    void called(wanted).then((found) => {
+      reading.current = "";
+      if (typed.current !== wanted) return;
+      onHole(found);
+      setText(found.hole ?? wanted);
+    });
   };
   useEffect(() => {
     if (text === hole) return;

@@ -3,7 +3,7 @@
 import { MagnetPlan } from "../../../drawing/plan/MagnetPlan";
 import type { System } from "../../../job/types";
 import { Told } from "../../../job/Told";
-import { show } from "../../../job/units";
+import { inUnits, show } from "../../../job/units";
 import type { Answer } from "../model";
 
 type Props = { answer: Answer; system: System; ticks: readonly string[]; onTick: (id: string, on: boolean) => void };
@@ -16,7 +16,7 @@ export function Setup({ answer, system, ticks, onTick }: Props) {
         {answer.checklist.map((line) => (
           <label key={line.id} className="tap flex items-start gap-2 py-1 text-sm">
             <input type="checkbox" className="mt-1 shrink-0" checked={ticks.includes(line.id)} onChange={(event) => onTick(line.id, event.target.checked)} />
-            <Told>{line.words}</Told>
+            {inUnits(line.words, system)}
           </label>
         ))}
         <p className="text-xs text-faint">
@@ -38,7 +38,9 @@ export function Setup({ answer, system, ticks, onTick }: Props) {
           </dl>
           <ul className="mt-1 list-disc pl-4 text-sm">
             {sheet.lines.map((line) => (
-              <li key={line}>{line}</li>
+              <li key={line}>
+                <Told>{line}</Told>
+              </li>
             ))}
           </ul>
         </section>
@@ -104,13 +106,17 @@ function Deep({ deep, system }: { deep: NonNullable<Answer["deep_hole"]>; system
       <h4 className="mt-1 text-sm font-semibold">To order</h4>
       <ul className="list-disc pl-4 text-sm">
         {deep.order.map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line}>
+            <Told>{line}</Told>
+          </li>
         ))}
       </ul>
       <h4 className="mt-1 text-sm font-semibold">In this order</h4>
       <ol className="list-decimal pl-5 text-sm">
         {deep.procedure.map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line}>
+            <Told>{line}</Told>
+          </li>
         ))}
       </ol>
     </section>
