@@ -21,7 +21,7 @@ class Why(IntEnum):
     BY_A_SLEEVE = 6
 
 
-DOES_NOT_FIT = "does not fit the holder"
+DOES_NOT_FIT = "the shank does not fit the holder"
 # Shanks are made a little under their drill; a nominal equal to the capacity goes in.
 SHANK_ROOM_MM = 0.05
 # The taper of an arbor for shanks with flats, where the socket's is not said.

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from bore.job.job import Job
 from bore.plan.step_cut import Cut
 
-# Wood that is left under the point where it goes into a backing board, mm (common practice).
-BOARD_MM = 5.0
+# Wood that is left under the point where it goes into a backing block, mm (common practice).
+BLOCK_MM = 5.0
 NAMES = {"table": "the table", "vice": "the bed of the vice", "parallels": "what the parallels stand on"}
 
 
@@ -36,10 +36,10 @@ def under(base: Job, cut: Cut, has_mm: float | None) -> Under | None:
     if behind == "backing":
         return Under(
             beyond,
-            "the backing board",
+            "the backing block",
             None,
             False,
-            f"the point goes {beyond:g} mm into the board: {beyond + BOARD_MM:.0f} mm thick or more",
+            f"the point goes {beyond:g} mm into the backing block: {beyond + BLOCK_MM:.0f} mm thick or more",
         )
     sideways = "; parallels clear of the hole" if behind == "parallels" else ""
     found = _room(beyond, NAMES[behind], has_mm, f"under the work{sideways}")

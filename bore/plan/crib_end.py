@@ -23,10 +23,12 @@ class CribEnds(BadInput):
 def shank_words(job: Job, diameter_mm: float) -> str:
     """The shank a tool of a size wants on a job's machine."""
     holder = job.machine.holder
-    if diameter_mm <= STRAIGHT_TO_MM or holder.kind in ("collet", "hydraulic", "shrink"):
+    takes_mm = holder.capacity_mm or STRAIGHT_TO_MM
+    in_chuck = holder.kind == "chuck" and not job.machine.is_a.tailstock
+    if diameter_mm <= (takes_mm if in_chuck else STRAIGHT_TO_MM) or holder.kind in ("collet", "hydraulic", "shrink"):
         return "straight shank"
-    if holder.kind == "chuck" and not job.machine.is_a.tailstock:
-        return f"shank turned down to {holder.capacity_mm or STRAIGHT_TO_MM:g} mm"
+    if in_chuck:
+        return f"shank turned down to {takes_mm:g} mm"
     if holder.kind == "side-lock" and not job.machine.is_a.lathe:
         return "shank with a flat"
     return f"Morse {morse_size_for(diameter_mm)} shank"

@@ -137,7 +137,7 @@ def test_a_blind_thread_is_drilled_deep_enough_for_its_tap() -> None:
     ("machine", "behind", "has", "hits", "words"),
     [
         ("c2", "air", None, False, "into the air"),
-        ("c2", "backing", None, False, "into the board"),
+        ("c2", "backing", None, False, "into the backing block"),
         ("c2", "table", None, None, "leave more than that"),
         ("c2", "vice", 3.0, True, "drills the bed of the vice"),
         ("c2", "parallels", 30.0, False, "clears what the parallels stand on by"),

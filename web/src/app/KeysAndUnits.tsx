@@ -20,10 +20,13 @@ export function KeysAndUnits({ keysOn, onKeysOn, onWords }: Props) {
   const keys = [...Object.entries(PHRASE_KEYS).map(([phrase, key]) => [key, phrase] as const), ...OTHER_KEYS];
   return (
     <>
+      <button type="button" className="chip mb-3 justify-self-start" onClick={onWords}>
+        Words of the trade
+      </button>
       <dl className="grid grid-cols-2 gap-x-6 gap-y-1">
         {keys.map(([key, words]) => (
           <div key={key} className="flex gap-3">
-            <dt className="figure w-16 font-bold text-bronze">{key}</dt>
+            <dt className="figure w-16 shrink-0 font-bold text-bronze">{key}</dt>
             <dd className="m-0">{words}</dd>
           </div>
         ))}
@@ -49,9 +52,6 @@ export function KeysAndUnits({ keysOn, onKeysOn, onWords }: Props) {
           </div>
         ))}
       </dl>
-      <button type="button" className="chip mt-3" onClick={onWords}>
-        Words of the trade
-      </button>
       <Version />
       <label className="mt-3 flex min-h-8 items-center gap-2 text-sm">
         <input type="checkbox" checked={keysOn} onChange={(event) => onKeysOn(event.target.checked)} />

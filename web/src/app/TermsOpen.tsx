@@ -31,10 +31,11 @@ function List({ at, onAt }: { at: string; onAt: (id: string) => void }) {
         {[...named, ...said].map((one) => (
           <div key={one.id} data-term={one.id} className={`border-t border-rule pt-1 ${one.id === at ? "border-l-4 border-l-bronze pl-2" : ""}`}>
             <dt>
-              <b>{one.term}</b> {one.also.length > 0 && <span className="text-sm text-faint">also {one.also.join(", ")}</span>}
+              <b className="inline-block first-letter:uppercase">{one.term}</b>{" "}
+              {one.also.length > 0 && <span className="text-sm text-faint">also {one.also.join(", ")}</span>}
             </dt>
             <dd className="m-0">
-              <span className="first-letter:uppercase">{one.means}.</span>{" "}
+              <span className="block first-letter:uppercase">{one.means}.</span>
               {one.see && (
                 <button
                   type="button"

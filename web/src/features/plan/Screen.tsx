@@ -9,8 +9,9 @@ import { useFirstJob } from "../../job/kept";
 import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
 import type { Case } from "../../job/types";
-import { plain, time } from "../../job/units";
-import { figureOf, VERDICTS } from "../../job/Verdict";
+import { inUnits, plain, time } from "../../job/units";
+import { useUnits } from "../../job/useUnits";
+import { VERDICTS } from "../../job/Verdict";
 import { begin, kept as underWay } from "../machine/run";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
@@ -229,7 +230,9 @@ export function Plan() {
         <div role="alert" aria-label="What the row does" className="no-print border-l-4 border-vermilion pl-3 text-sm text-vermilion">
           <ul className="grid gap-0.5">
             {answer.says.map((words) => (
-              <li key={words}>{words}</li>
+              <li key={words} className="first-letter:uppercase">
+                {inUnits(words, system)}
+              </li>
             ))}
           </ul>
           {!goes && !asked.steps && (
@@ -289,6 +292,7 @@ export function Plan() {
 }
 
 function Totals({ answer }: { answer: Answer }) {
+  const system = useUnits();
   const { plan } = answer;
   const worst = tightest(plan.steps);
   const colour = plan.verdict === "holds" ? "text-green" : plan.verdict === "tight" ? "text-bronze" : "text-vermilion";
@@ -306,7 +310,8 @@ function Totals({ answer }: { answer: Answer }) {
       </span>
       {worst?.cut && (
         <span>
-          tightest: {worst.words}, {worst.cut.failure}, {figureOf(worst.cut.said) || worst.cut.said.toLowerCase()}
+          nearest limit: {worst.cut.failure}, at {inUnits(worst.words, system)};{" "}
+          {inUnits(worst.cut.said.charAt(0).toLowerCase() + worst.cut.said.slice(1), system)}
         </span>
       )}
     </p>

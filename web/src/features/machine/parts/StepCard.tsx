@@ -24,7 +24,7 @@ function Setting({ cut, system }: { cut: NonNullable<Step["cut"]>; system: Syste
           feed <b className="figure text-[42px]">{nominal(cut.feed_mm_rev, "mm/rev", system)}</b>
         </span>
       )}
-      {cut.feed_note && <span className="w-full text-[18px]">{inUnits(cut.feed_note, system)}</span>}
+      {cut.feed_note && cut.phases.length === 0 && <span className="w-full text-[18px]">{inUnits(cut.feed_note, system)}</span>}
     </div>
   );
 }

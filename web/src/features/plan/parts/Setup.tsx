@@ -46,14 +46,16 @@ export function Setup({ answer, system, ticks, onTick }: Props) {
         </section>
       ))}
       {answer.deep_hole && <Deep deep={answer.deep_hole} system={system} />}
-      <section aria-label="Cautions" className="max-w-xl">
-        <h3 className="heading text-vermilion">Cautions</h3>
-        <ul className="list-disc pl-4 text-sm">
-          {answer.cautions.map((words) => (
-            <li key={words}>{words}</li>
-          ))}
-        </ul>
-      </section>
+      {answer.cautions.length > 0 && (
+        <section aria-label="Cautions" className="max-w-xl">
+          <h3 className="heading text-vermilion">Cautions</h3>
+          <ul className="list-disc pl-4 text-sm">
+            {answer.cautions.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
   );
 }
