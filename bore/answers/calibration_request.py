@@ -4,26 +4,21 @@ import math
 from dataclasses import dataclass
 from typing import Any
 
+from bore.answers.foretold import LEARNT, NARROWEST, POWER, TORQUE, bands_of, bare_check, said_of
 from bore.base.errors import BadInput
 from bore.base.plain import figure, known_fields, listed, plain_text
-from bore.case.read import read_case
-from bore.check.check import check
 from bore.cuts.kinds import reading_kind
 from bore.cuts.logged import LoggedCut, Measured, Next, Of, Said
+from bore.cuts.of import of_job
 from bore.schools.wear import LIFE_GONE
 
 Data = dict[str, Any]
-# The quantities there are; a power says what torque says, at one speed.
-TORQUE, THRUST, POWER = "torque", "thrust", "power"
-LEARNT = (TORQUE, THRUST)
 OF = ("group", "metal", "family", "substrate", "cutter", "edge", "machine", "diameter_mm")
 JOB = ("of", "predicted", "used", "kind", "case")
 CUT = ("id", "of", "predicted", "used", "age_years", "taken", "confirmed", "readings", "case")
 READING = ("quantity", "kind", "value", "own")
 MOST_CUTS, MOST_READINGS, MOST_ROWS = 2000, 12, 600
 MOST_FIGURE, MOST_USED, MOST_YEARS = 1e9, 2.0, 100.0
-# A prediction narrower than this half-width is not one.
-NARROWEST = 0.02
 BANDS_NEEDED = f"is needed: {' or '.join(LEARNT)}, each with low, middle, high"
 
 
@@ -173,20 +168,6 @@ def _from_case(case: Any, at: str) -> tuple[Of, dict[str, Said], str]:
     """A case's own names, its predictions whatever cuts were logged before, and the word for its edge."""
     if not isinstance(case, dict):
         raise BadInput.at(f"{at}.case", "accepted: a case as check takes it")
-    setting = case.get("setting")
-    if isinstance(setting, dict):
-        case = case | {"setting": {name: value for name, value in setting.items() if not str(name).startswith(("torque_", "thrust_"))}}
-    found = check(read_case(case), recorded=False)
-    job, loads = found.job, found.result.loads
-    family = f"{job.cutter.kind.id}·{job.cutter.substrate}"
-    size = job.cutter.diameter_mm
-    of = Of(
-        job.material.iso_group, job.material.id or job.material.name, family, f"{family} {size:g}", "", job.machine.name, diameter_mm=size
-    )
-    bands = {TORQUE: loads.torque_nm, THRUST: loads.thrust_n, POWER: loads.power_kw}
-    predicted = {
-        name: Said(float(band.middle), max(_half_width(float(band.low), float(band.high)), NARROWEST))
-        for name, band in bands.items()
-        if float(band.low) > 0
-    }
-    return of, predicted, job.cutter.wear
+    found = bare_check(case)
+    predicted = {name: said_of(band) for name, band in bands_of(found).items()}
+    return of_job(found.job), predicted, found.job.cutter.wear

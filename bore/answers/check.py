@@ -7,6 +7,7 @@ from typing import Any
 from bore.advice.cautions import cautions_for
 from bore.advice.remarks import remarks_for
 from bore.advice.symptoms import symptoms_for
+from bore.answers.foretold import ExperienceAnswer, experience_of
 from bore.answers.shape import number, plain, shaped
 from bore.answers.words import fill_reason, needs_in_words
 from bore.base import formula
@@ -202,6 +203,7 @@ class Answer:
     setting: SettingAnswer
     kinematics: KinematicsAnswer
     demand: Demand
+    experience: ExperienceAnswer | None
     limits: list[LimitFinding]
     book: Book
     assumed: list[Assumed]
@@ -373,6 +375,7 @@ def plain_answer(check: Check) -> Answer:
         setting=_setting(check),
         kinematics=shaped(KinematicsAnswer, check.kinematics),
         demand=_demand(check),
+        experience=experience_of(check),
         limits=[limits[name] for name in check.ranked],
         book=_book(book_values.book_of(check.columns)),
         assumed=[assumed_of(one) for one in check.job.assumed],

@@ -11,7 +11,7 @@ from bore.answers.plan import PlanAnswer
 Given = dict[str, Any]
 # What an answer of an earlier version did not say yet.
 OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
-OF_CHECKS: Given = {"figure": None, "said": None}
+OF_CHECKS: Given = {"figure": None, "said": None, "experience": None}
 OF_PLANS: Given = {"said": ""}
 OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None, "hand_verb": None, "hand_kg": None, "phases": []}
 OF_WHOLE_PLANS: Given = {"afterwards": []}

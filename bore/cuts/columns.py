@@ -8,9 +8,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from bore.cuts.logged import Of
+from bore.quantities.calibrations import NINETY
 
-# How far alike holes scatter, and the half-width of a 90 % band in standard deviations; both in logarithms.
-HOLE_TO_HOLE, NINETY = 0.07, 1.645
+# How far alike holes scatter, in logarithms.
+HOLE_TO_HOLE = 0.07
 # How far a prediction is out per full life of an edge, beyond its own law; how much where the wear was guessed; each year's drift.
 WEAR, GUESSED_WEAR, A_YEAR = 0.15, 0.125, 0.05
 # Cuts within such a ratio of diameters share what is left of the size.
@@ -54,7 +55,11 @@ class Prior:
             yield (column, *names[column]), math.sqrt(share * self.variance)
         wider = half_width**2 - self.narrowest**2
         if wider > 0:
-            place = "" if of.diameter_mm is None else str(math.floor(math.log(of.diameter_mm) / SIZE_STEP))
-            yield ("size", of.metal, of.family, place), math.sqrt(wider) / NINETY
+            yield self.size_column(of), math.sqrt(wider) / NINETY
         if used > 0:
             yield ("wear", of.family), WEAR * used
+
+    def size_column(self, of: Of) -> tuple[str, ...]:
+        """The column that cuts of nearly one diameter share."""
+        place = "" if of.diameter_mm is None else str(math.floor(math.log(of.diameter_mm) / SIZE_STEP))
+        return "size", of.metal, of.family, place

@@ -13,9 +13,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bore.cuts.columns import A_YEAR, GUESSED_WEAR, HOLE_TO_HOLE, NINETY, WEAR, Prior
+from bore.cuts.columns import A_YEAR, GUESSED_WEAR, HOLE_TO_HOLE, WEAR, Prior
 from bore.cuts.kinds import reading_kinds
-from bore.cuts.logged import LoggedCut, Measured, Next
+from bore.cuts.logged import LoggedCut, Measured, Next, Of
+from bore.quantities.calibrations import NINETY
 
 Array = NDArray[np.float64]
 
@@ -75,6 +76,11 @@ class Fit:
         """`q² = max(1, (6 + Σ min(t², 6.25)) / (6 + n))` over readings that are not far off: how much worse than said the cuts came out."""
         near = self.t[np.abs(self.t) <= FAR] ** 2
         return math.sqrt(max(1.0, (TRUSTED_CUTS + float(np.minimum(near, CLIP**2).sum())) / (TRUSTED_CUTS + near.size)))
+
+
+def pairing_of(of: Of) -> tuple[str, str, str]:
+    """Metal, cutter and machine, which may have been together before."""
+    return of.metal, of.cutter, of.machine
 
 
 def fit(cuts: Sequence[LoggedCut], prior: Prior) -> Fit:
@@ -190,8 +196,8 @@ def _foretold(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> 
 
 def _bound(fitted: Fit, job: Next, pull: Array) -> float:
     """How far the middle may move: without bound where metal, cutter and machine have been together, else not far beyond what was."""
-    pairing = (job.of.metal, job.of.cutter, job.of.machine)
-    if fitted.y.size == 0 or any((cut.of.metal, cut.of.cutter, cut.of.machine) == pairing for cut in fitted.cuts):
+    pairing = pairing_of(job.of)
+    if fitted.y.size == 0 or any(pairing_of(cut.of) == pairing for cut in fitted.cuts):
         return math.inf
     state = np.array([name[0] != "meter" for name in fitted.names])
     fitted_means = fitted.rows[:, state] @ (fitted.rows[:, state].T @ pull)

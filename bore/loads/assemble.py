@@ -4,6 +4,7 @@ from bore.base.formula import enter
 from bore.cutters.registry import family_of
 from bore.cutters.speed_factors import speed_factor
 from bore.job.columns import Columns
+from bore.job.experience import calibrations_of
 from bore.job.job import Job
 from bore.job.pecks import longest_peck_mm
 from bore.machines import kinds
@@ -86,7 +87,7 @@ def columns_of(job: Job) -> Columns:
         coolant_through=cutter.coolant_through,
         shank=cutter.shank,
         school=setting.school,
-        calibration=setting.calibrations,
+        calibration=calibrations_of(job),
         speed_factor=setting.speed_factor,
         pecked=setting.pecks.kind,
         through=hole.through,

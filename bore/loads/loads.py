@@ -58,15 +58,25 @@ def _power(torque: Band, speed_rpm: Column) -> Band:
 
 def _torque_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("torque")
-    found = band.pooled(pool(schools, "torque_nm", columns.school), columns.spread, band.TORQUE_FLOOR, floor_below=band.TORQUE_FLOOR_BELOW)
-    return band.calibrated(found, columns.calibration.torque)
+    return band.calibrated(pooled_torque(columns, schools), columns.calibration.torque)
 
 
 def _thrust_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     enter("thrust")
+    return band.calibrated(pooled_thrust(columns, schools), columns.calibration.thrust)
+
+
+def pooled_torque(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
+    """What the schools together say of torque, before any logged cut sets it right."""
+    values = pool(schools, "torque_nm", columns.school)
+    return band.pooled(values, columns.spread, band.TORQUE_FLOOR, floor_below=band.TORQUE_FLOOR_BELOW)
+
+
+def pooled_thrust(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
+    """What the schools together say of thrust, before any logged cut sets it right."""
     values = pool(schools, "thrust_n", columns.school)
     bounds = [load.thrust_n for load in schools.values() if load.bound and load.thrust_n is not None]
-    return band.calibrated(band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds), columns.calibration.thrust)
+    return band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds)
 
 
 def _thrust_floor(count: int) -> float:

@@ -1,16 +1,82 @@
 """What measured cuts make of a prediction: a factor on its middle, and the share of its spread that is left."""
 
 from dataclasses import dataclass
+from typing import Protocol
+
+from bore.base.elementwise import Column, exp, least, most, root
+
+# The half-width of a band that holds nine in ten, in standard deviations of the normal law.
+NINETY = 1.645
+
+
+class Sets(Protocol):
+    """What sets a band right: by its half-width, in logarithms, a factor on the middle and the share of the spread that is left."""
+
+    @property
+    def factor(self) -> float:
+        """On the middle, where no band is at hand."""
+
+    @property
+    def neutral(self) -> bool:
+        """Whether nothing is set right."""
+
+    def at(self, half_width: Column) -> tuple[Column, Column]:
+        """Factor and share of the spread left of a band of such a half-width."""
 
 
 @dataclass(frozen=True, slots=True)
 class Calibration:
-    """A factor on a band's middle, the share of its spread that is left, and how far each logged cut moved it (in
-    logarithms, in the order given)."""
+    """A factor on a band's middle and the share of its spread that is left, said as they are."""
 
     factor: float = 1.0
     spread_left: float = 1.0
-    moved: tuple[float, ...] = ()
+
+    @property
+    def neutral(self) -> bool:
+        """Whether nothing is set right."""
+        return self.factor == 1.0 and self.spread_left == 1.0
+
+    def at(self, half_width: Column) -> tuple[Column, Column]:
+        """The same of every band."""
+        return self.factor, self.spread_left
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Experience:
+    """What the logged cuts of a shop say of a job, for a band of any half-width h: what a band is wider than the narrowest, h₀, is the
+    size's own spread, `σ = √(h² − h₀²) / 1.645`, and with it `mean = m + σ m_s`, `V = v + 2 σ c + σ² v_s`; then
+    `factor = exp(mean)`, no further than `bound`, and `spread_left = q √(V + c²) / h` (see `bore.cuts.learning`).
+
+    `cuts`: how many were logged of the very pairing of metal, cutter and machine; `others`: how many besides."""
+
+    mean: float
+    mean_size: float
+    variance: float
+    cross: float
+    variance_size: float
+    narrowest: float
+    scatter: float
+    quality: float
+    bound: float
+    unknown_wear: float
+    widest: float
+    cuts: int
+    others: int
+    neutral: bool = False
+
+    @property
+    def factor(self) -> float:
+        """On the middle of the narrowest band."""
+        return float(self.at(self.narrowest)[0])
+
+    def at(self, half_width: Column) -> tuple[Column, Column]:
+        """Factor and share of the spread left of a band of such a half-width."""
+        size = root(most(half_width**2 - self.narrowest**2, 0.0)) / NINETY
+        mean = least(most(self.mean + size * self.mean_size, -self.bound), self.bound)
+        variance = most(self.variance + 2 * size * self.cross + size**2 * self.variance_size, 0.0)
+        left = self.quality * root(variance + self.scatter) / half_width
+        widened = root(1 + (self.unknown_wear / half_width) ** 2)
+        return exp(mean), least(left, widened, self.widest)
 
 
 NONE = Calibration()
@@ -20,5 +86,5 @@ NONE = Calibration()
 class Calibrations:
     """One for torque (and so power), one for thrust."""
 
-    torque: Calibration = NONE
-    thrust: Calibration = NONE
+    torque: Sets = NONE
+    thrust: Sets = NONE

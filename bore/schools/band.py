@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from bore.base.elementwise import Column, exp, least, log, most, root
 from bore.base.formula import formula
 from bore.quantities.bands import Band
-from bore.quantities.calibrations import Calibration
+from bore.quantities.calibrations import Sets
 
 # The least the band is wide, as shares of the middle. Methods that count no chip compression lie lower than ours, the more so the
 # smaller the drill: the low side of torque leaves them room (tests/outside/test_published_examples.py).
@@ -51,14 +51,45 @@ def pooled(values: Sequence[Column], spread: Column, floor: float, bounds: Seque
     return Band(low, middle, high)
 
 
-def calibrated(found: Band, calibration: Calibration) -> Band:
-    """A band set right by logged cuts: its middle by their factor, its spread drawn in to the share they leave.
+@formula("Middle set right by logged cuts", "middle = pooled · factor", "", "derived")
+def middle_set_right(*, pooled: Column, factor: Column) -> Column:
+    """The middle of a band, by what was measured of its like.
 
+    >>> middle_set_right(pooled=100.0, factor=1.1)
+    110.00000000000001
+    """
+    return pooled * factor
+
+
+@formula("Edge set right by logged cuts", "edge = middle · (edge of the pooled / pooled)^(share of the spread left)", "", "derived")
+def edge_set_right(*, middle: Column, edge: Column, pooled: Column, spread_left: Column) -> Column:
+    """An edge of a band, drawn in to the share of its spread that logged cuts leave.
+
+    >>> edge_set_right(middle=100.0, edge=400.0, pooled=100.0, spread_left=0.5)
+    200.0
+    """
+    return middle * (edge / pooled) ** spread_left
+
+
+def half_width(found: Band) -> Column:
+    """Half a band's width in logarithms, `ln(high / low) / 2`.
+
+    >>> round(half_width(Band(50.0, 100.0, 200.0)), 4)
+    0.6931
+    """
+    return log(found.high / found.low) / 2
+
+
+def calibrated(found: Band, by: Sets) -> Band:
+    """A band set right by logged cuts, its middle by their factor, its spread drawn in to the share they leave.
+
+    >>> from bore.quantities.calibrations import Calibration
     >>> calibrated(Band(50.0, 100.0, 200.0), Calibration(1.1, 0.5)).middle
     110.00000000000001
     """
-    if calibration.factor == 1.0 and calibration.spread_left == 1.0:
+    if by.neutral:
         return found
-    middle = found.middle * calibration.factor
-    low, high = (middle * (edge / found.middle) ** calibration.spread_left for edge in (found.low, found.high))
+    factor, left = by.at(half_width(found))
+    middle = middle_set_right(pooled=found.middle, factor=factor)
+    low, high = (edge_set_right(middle=middle, edge=edge, pooled=found.middle, spread_left=left) for edge in (found.low, found.high))
     return Band(low, middle, high)

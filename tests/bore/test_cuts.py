@@ -1,5 +1,6 @@
 """Cuts that were logged: what they say of the next one, held to widths worked out apart, to simulated shops, and to facts of the trade."""
 
+import json
 import math
 from dataclasses import replace
 from typing import Any
@@ -10,12 +11,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bore.answers.calibration import calibration_answer, reading_answer
+from bore.answers.check import Answer, plain_answer
+from bore.answers.foretold import foretold, said_of
 from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.check.check import check
 from bore.cuts.columns import HOLE_TO_HOLE, Prior
 from bore.cuts.doubts import asked, drift, foreseen, statistics
 from bore.cuts.kinds import reading_kinds
 from bore.cuts.learning import Learnt, fit, learn
 from bore.cuts.logged import LoggedCut, Measured, Next, Of, Said
+from bore.cuts.posterior import Log, fitted, taught_from, teach
+from bore.job.experience import experienced
 from tests import demo
 from tests.asking import plain_case
 
@@ -315,3 +322,77 @@ def test_a_wrong_cut_is_refused_by_its_field(wrong: dict[str, Any], field: str) 
     with pytest.raises(BadInput) as caught:
         calibration_answer(request(**wrong))
     assert caught.value.problems[0].field == field
+
+
+@pytest.mark.parametrize("quantity", ["torque", "thrust"])
+def test_what_is_kept_of_a_log_says_what_its_cuts_say(quantity: str) -> None:
+    """For bands of any width, metals, sizes and machines met and not met, and after being written down and read again."""
+    some = np.random.default_rng(5)
+    kind = "watts" if quantity == "torque" else "scale"
+    machines, metals, sizes = ("c2", "b1"), ("c45", "s355"), (8.0, 20.0)
+
+    def of_any() -> Of:
+        size = float(some.choice(sizes))
+        return replace(
+            OF,
+            machine=str(some.choice(machines)),
+            metal=str(some.choice(metals)),
+            cutter=f"d{size:g}",
+            edge=str(some.integers(9)),
+            diameter_mm=size,
+        )
+
+    cuts = [
+        logged(
+            float(math.exp(some.normal(0.1, 0.2))), kind, str(k), of_any(), float(some.uniform(0.2, 0.4)), used=float(some.uniform(0, 1))
+        )
+        for k in range(40)
+    ]
+    fits = fitted(quantity, cuts)
+    assert fits is not None
+    kept = taught_from(json.loads(json.dumps(teach(quantity, fits).as_data())))
+    prior = Prior(quantity, kept.narrowest)
+    for of in (*(of_any() for _ in range(6)), replace(OF, metal="brass", machine="new", diameter_mm=3.0)):
+        job = replace(of, edge="one not met")
+        for h, used in ((kept.narrowest, 0.0), (0.31, 0.5), (0.6, 0.85)):
+            apart, says_it = learn(fits, Next(job, Said(10.0, h), used), prior), kept.says(job, used)
+            assert says_it.at(h) == pytest.approx((apart.factor, apart.spread_left), rel=1e-9)
+            assert float(says_it.at(np.array([h, 0.5]))[0][0]) == pytest.approx(apart.factor, rel=1e-9)
+    assert sum(kept.pairings.values()) == 40
+
+
+def test_a_check_meets_what_is_known_and_says_so() -> None:
+    """Five readings of a quarter more than was said: the check's torque rises, its band narrows, its answer says of how many cuts; what
+    the case says by hand goes before, and what readings are held against stays bare."""
+    case = plain_case()
+    bare = foretold(case)
+    five = [
+        LoggedCut(
+            str(k), replace(bare.of, edge="1"), said_of(bare.bare["torque"]), (Measured("watts", 1.25 * float(bare.bare["torque"].middle)),)
+        )
+        for k in range(5)
+    ]
+    fits = fitted("torque", five)
+    assert fits is not None
+    with experienced(Log(torque=teach("torque", fits)).calibrations_of):
+        found = check_answer(case)
+        said, by_hand = found.experience, check_answer(case | {"setting": case["setting"] | {"torque_factor": 0.9}})
+        again = foretold(case)
+    plain = check_answer(case)
+    assert said is not None
+    assert said.torque is not None
+    assert said.thrust is None
+    assert 1.15 < said.torque.factor < 1.25
+    assert said.torque.spread_left < 0.9
+    assert said.words.startswith("5 cuts like it logged: torque ")
+    assert found.demand.torque_nm.middle == pytest.approx(plain.demand.torque_nm.middle * said.torque.factor, rel=1e-4)
+    assert found.demand.power_kw.middle > plain.demand.power_kw.middle
+    assert by_hand.demand.torque_nm.middle == pytest.approx(0.9 * plain.demand.torque_nm.middle, rel=1e-4)
+    assert by_hand.experience is None
+    assert plain.experience is None
+    assert again.bare == bare.bare
+    assert again.said["torque"].middle > bare.said["torque"].middle
+
+
+def check_answer(case: dict[str, Any]) -> Answer:
+    return plain_answer(check(read_case(case), recorded=False))

@@ -1674,6 +1674,7 @@ export interface components {
             setting: components["schemas"]["SettingAnswer"];
             kinematics: components["schemas"]["KinematicsAnswer"];
             demand: components["schemas"]["Demand"];
+            experience: components["schemas"]["ExperienceAnswer"] | null;
             /** Limits */
             limits: components["schemas"]["LimitFinding"][];
             book: components["schemas"]["Book"];
@@ -1763,6 +1764,20 @@ export interface components {
             floor_mm: number | null;
             /** From Bush Mm */
             from_bush_mm: number | null;
+        };
+        /**
+         * ExperienceAnswer
+         * @description What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, and in words.
+         */
+        ExperienceAnswer: {
+            /** Cuts */
+            cuts: number;
+            /** Others */
+            others: number;
+            torque: components["schemas"]["SetRight"] | null;
+            thrust: components["schemas"]["SetRight"] | null;
+            /** Words */
+            words: string;
         };
         /**
          * KinematicsAnswer
@@ -1868,6 +1883,16 @@ export interface components {
             why_not: string | null;
             /** Bound */
             bound: boolean;
+        };
+        /**
+         * SetRight
+         * @description What the log makes of a quantity: a factor on its middle, and the share of its spread that is left.
+         */
+        SetRight: {
+            /** Factor */
+            factor: number;
+            /** Spread Left */
+            spread_left: number;
         };
         /**
          * SettingAnswer

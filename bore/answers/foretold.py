@@ -1,0 +1,135 @@
+"""What a cut is of and what is said of it beforehand: the bare bands that readings are held against, and the band of the day."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from bore.answers.shape import number
+from bore.case.read import read_case
+from bore.check.check import Check, check
+from bore.cuts.logged import Of, Said
+from bore.cuts.of import of_job, used_of
+from bore.job.experience import experienced
+from bore.limits.judgement import VERDICTS
+from bore.loads import loads
+from bore.quantities.bands import Band
+from bore.quantities.calibrations import Experience, Sets
+from bore.schools.band import half_width
+
+Data = dict[str, Any]
+# The quantities there are; a power says what torque says, at one speed.
+TORQUE, THRUST, POWER = "torque", "thrust", "power"
+LEARNT = (TORQUE, THRUST)
+# A prediction narrower than this half-width is none: a hand's own push is what was pushed.
+NARROWEST = 0.02
+# How small a change is not worth a word.
+UNSEEN = 0.005
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Foretold:
+    """A cut before it is made: what it is of, how much of its edge is gone, the bare bands, those of the day, and what it came to."""
+
+    of: Of
+    used: float
+    bare: dict[str, Band]
+    said: dict[str, Band]
+    verdict: str
+    time_s: float | None
+    words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SetRight:
+    """What the log makes of a quantity: a factor on its middle, and the share of its spread that is left."""
+
+    factor: float
+    spread_left: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ExperienceAnswer:
+    """What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, and in words."""
+
+    cuts: int
+    others: int
+    torque: SetRight | None
+    thrust: SetRight | None
+    words: str
+
+
+def bands_of(found: Check) -> dict[str, Band]:
+    """The bands that a reading can be held against, by quantity."""
+    result = found.result.loads
+    every = {TORQUE: result.torque_nm, THRUST: result.thrust_n, POWER: result.power_kw}
+    return {name: band for name, band in every.items() if float(band.low) > 0 and float(half_width(band)) >= NARROWEST}
+
+
+def bare_check(case: Data) -> Check:
+    """A case checked as if nothing had ever been logged, and nothing was said by hand of what was. Raises BadInput."""
+    setting = case.get("setting")
+    if isinstance(setting, dict):
+        case = case | {"setting": {name: value for name, value in setting.items() if not str(name).startswith(("torque_", "thrust_"))}}
+    with experienced(None):
+        return check(read_case(case), recorded=False)
+
+
+def said_of(band: Band) -> Said:
+    """A band as learning sees it."""
+    return Said(float(band.middle), float(half_width(band)))
+
+
+def foretold(case: Data, edge: str = "") -> Foretold:
+    """What is said of a cut before it is made. Raises BadInput naming the field."""
+    bare, today = bare_check(case), check(read_case(case), recorded=False)
+    job = bare.job
+    size = f"{job.cutter.diameter_mm:g} mm {job.cutter.kind.words}"
+    return Foretold(
+        of=of_job(job, edge),
+        used=used_of(job),
+        bare=bands_of(bare),
+        said=bands_of(today),
+        verdict=VERDICTS[int(today.result.verdict)],
+        time_s=number(today.kinematics.cut_time_s),
+        words=f"{size} in {job.material.name}, on {job.machine.name}",
+    )
+
+
+def experience_of(found: Check) -> ExperienceAnswer | None:
+    """What logged cuts make of a check, where it is worth a word; what the case says by hand is no experience."""
+    by, result = found.columns.calibration, found.result.loads
+    torque = _set_right(by.torque, loads.pooled_torque(found.columns, result.schools))
+    thrust = None if found.columns.hand_force_n is not None else _set_right(by.thrust, loads.pooled_thrust(found.columns, result.schools))
+    pairings = [(one.cuts, one.others) for one in (by.torque, by.thrust) if isinstance(one, Experience)]
+    seen = [one for one in (torque, thrust) if one is not None and _worth_a_word(one)]
+    if not pairings or not seen:
+        return None
+    cuts, others = max(pairings)
+    words = "; ".join(
+        f"{name} {_moved(one)}" for name, one in ((TORQUE, torque), (THRUST, thrust)) if one is not None and _worth_a_word(one)
+    )
+    return ExperienceAnswer(cuts=cuts, others=others, torque=torque, thrust=thrust, words=f"{_counted(cuts, others)}: {words}")
+
+
+def _set_right(by: Sets, pooled: Band) -> SetRight | None:
+    if by.neutral:
+        return None
+    factor, left = by.at(half_width(pooled))
+    return SetRight(factor=number(factor), spread_left=number(left))
+
+
+def _worth_a_word(one: SetRight) -> bool:
+    return abs(one.factor - 1) > UNSEEN or abs(one.spread_left - 1) > UNSEEN
+
+
+def _counted(cuts: int, others: int) -> str:
+    if cuts:
+        return f"{cuts} {'cut' if cuts == 1 else 'cuts'} like it logged"
+    return f"none like it logged; {others} {'other cut' if others == 1 else 'other cuts'}"
+
+
+def _moved(one: SetRight) -> str:
+    """A factor and a spread in words."""
+    higher, narrower = round(100 * (one.factor - 1)), round(100 * (1 - one.spread_left))
+    middle = f"{abs(higher)} % {'higher' if higher > 0 else 'lower'}" if higher else ""
+    band = f"band {abs(narrower)} % {'narrower' if narrower > 0 else 'wider'}" if narrower else ""
+    return ", ".join(words for words in (middle, band) if words) or "as it was"

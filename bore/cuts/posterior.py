@@ -1,0 +1,135 @@
+"""What a shop's cuts have taught, small enough to be kept: the state's mean and how far it is known, column by column, so that a job is
+answered without the cuts. `mean = Zᵀ S y`, `C = Zᵀ S Z`; for a job with row z: mean `z · (Zᵀ S y)`, variance `z·z − zᵀ C z`, which is what
+`bore.cuts.learning` says from the cuts themselves. Edges are left out: a job does not say with which grind it will be cut."""
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.cuts.columns import WEAR, Prior
+from bore.cuts.learning import BEYOND, HOLDS_90, WIDEST, Fit, fit, pairing_of
+from bore.cuts.logged import LoggedCut, Of
+from bore.cuts.of import of_job, used_of
+from bore.job.job import Job
+from bore.quantities.calibrations import NINETY, NONE, Calibrations, Experience
+
+Array = NDArray[np.float64]
+# A half-width of the size column's unit: what of the row is the size's own comes apart from the rest.
+SIZE = "size"
+LEFT_OUT = ("meter", "edge")
+
+
+@dataclass(frozen=True, slots=True)
+class Taught:
+    """Of one quantity: the columns' places, their mean, how far each is known, the narrowest band, how honest cuts have been, how far
+    the furthest fitted cut moved, and how many there were of each pairing of metal, cutter and machine."""
+
+    quantity: str
+    narrowest: float
+    places: dict[tuple[str, ...], int]
+    mean: Array
+    known: Array
+    quality: float
+    furthest: float
+    pairings: dict[tuple[str, ...], int]
+
+    def says(self, of: Of, used: float) -> Experience:
+        """What the cuts say of a job's like, for a band of any width."""
+        prior = Prior(self.quantity, self.narrowest)
+        columns = dict(prior.columns(of, self.narrowest, used))
+        z, size = self._row(columns), self._row({prior.size_column(of): 1.0})
+        pairing = pairing_of(of)
+        cuts = self.pairings.get(pairing, 0)
+        return Experience(
+            mean=float(z @ self.mean),
+            mean_size=float(size @ self.mean),
+            variance=sum(spread**2 for spread in columns.values()) - float(z @ self.known @ z),
+            cross=-float(z @ self.known @ size),
+            variance_size=1.0 - float(size @ self.known @ size),
+            narrowest=self.narrowest,
+            scatter=prior.scatter,
+            quality=HOLDS_90 * self.quality,
+            bound=math.inf if cuts else BEYOND * self.furthest,
+            unknown_wear=WEAR * used * NINETY,
+            widest=WIDEST,
+            cuts=cuts,
+            others=sum(self.pairings.values()) - cuts,
+        )
+
+    def _row(self, columns: dict[tuple[str, ...], float]) -> Array:
+        row = np.zeros(self.mean.size)
+        for name, spread in columns.items():
+            if name in self.places:
+                row[self.places[name]] = spread
+        return row
+
+    def as_data(self) -> dict[str, Any]:
+        """To be kept: plain lists and figures."""
+        return {
+            "quantity": self.quantity,
+            "narrowest": self.narrowest,
+            "columns": [list(name) for name in self.places],
+            "mean": self.mean.tolist(),
+            "known": self.known.tolist(),
+            "quality": self.quality,
+            "furthest": self.furthest,
+            "pairings": [[*name, count] for name, count in self.pairings.items()],
+        }
+
+
+def taught_from(data: dict[str, Any]) -> Taught:
+    """What was kept of it."""
+    return Taught(
+        data["quantity"],
+        data["narrowest"],
+        {tuple(name): place for place, name in enumerate(data["columns"])},
+        np.array(data["mean"], dtype=np.float64),
+        np.array(data["known"], dtype=np.float64).reshape(len(data["mean"]), len(data["mean"])),
+        data["quality"],
+        data["furthest"],
+        {tuple(row[:-1]): row[-1] for row in data["pairings"]},
+    )
+
+
+def fitted(quantity: str, cuts: Sequence[LoggedCut]) -> Fit | None:
+    """The cuts of a quantity fitted, against the narrowest band any of them had; None where there are none."""
+    return fit(cuts, Prior(quantity, min(cut.said.half_width for cut in cuts))) if cuts else None
+
+
+def teach(quantity: str, found: Fit) -> Taught:
+    """What fitted cuts have taught."""
+    kept = [name for name in found.names if name[0] not in LEFT_OUT]
+    places = [found.names[name] for name in kept]
+    state = [place for name, place in found.names.items() if name[0] != "meter"]
+    pull = found.rows.T @ (found.inverse @ found.y)
+    rows = found.rows[:, places]
+    narrowest = min(cut.said.half_width for cut in found.cuts)
+    return Taught(
+        quantity,
+        narrowest,
+        {name: place for place, name in enumerate(kept)},
+        np.asarray(pull[places], dtype=np.float64),
+        np.asarray(rows.T @ found.inverse @ rows, dtype=np.float64),
+        found.honesty,
+        float(np.max(np.abs(found.rows[:, state] @ pull[state]))),
+        dict(Counter(pairing_of(cut.of) for cut in found.cuts)),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Log:
+    """What a shop's log says, by quantity."""
+
+    torque: Taught | None = None
+    thrust: Taught | None = None
+
+    def calibrations_of(self, job: Job) -> Calibrations:
+        """Of a job: nothing where no cut is known."""
+        of, used = of_job(job), used_of(job)
+        torque, thrust = (NONE if one is None else one.says(of, used) for one in (self.torque, self.thrust))
+        return Calibrations(torque, thrust)
