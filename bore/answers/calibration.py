@@ -117,7 +117,7 @@ def _learnt(quantity: str, job: Next, cuts: Sequence[LoggedCut]) -> CalibrationA
         honesty=number(found.honesty),
         capped=found.capped,
         asked=[shaped(AskedAnswer, one) for one in asked(fitted)],
-        drift=None if drifted is None else _drift(drifted),
+        drift=None if drifted is None else drift_words(drifted),
         statistics=shaped(HonestyAnswer, statistics(seen)),
         cuts=[_part(one) for one in found.cuts],
     )
@@ -127,6 +127,7 @@ def _part(one: CutSays) -> CutPart:
     return shaped(CutPart, one, without=WithoutIt(factor=number(one.factor_without), spread_left=number(one.spread_without)))
 
 
-def _drift(found: Drift) -> DriftAnswer:
+def drift_words(found: Drift) -> DriftAnswer:
+    """A drift, with a sentence that asks what it comes of."""
     words = f"readings lie {found.direction} since {found.since}: the belt, the meter, or another batch of metal?"
     return DriftAnswer(since=found.since, direction=found.direction, words=words)

@@ -244,7 +244,8 @@ def step_of(step: formula.Step) -> Step:
     return Step(name=of.name, expression=of.expression, values=values, result=plain(step.result), unit=of.unit, source=of.source)
 
 
-def _band(found: bands.Band) -> Band:
+def band_of(found: bands.Band) -> Band:
+    """A figure with its doubt."""
     return Band(low=number(found.low), middle=number(found.middle), high=number(found.high))
 
 
@@ -257,10 +258,10 @@ def _demand(check: Check) -> Demand:
     found = check.result.loads
     per_nm = float(check.columns.speed_rpm) / NM_RPM_PER_KW
     return Demand(
-        torque_nm=_band(found.torque_nm),
-        thrust_n=_band(found.thrust_n),
-        power_kw=_band(found.power_kw),
-        breakthrough_torque_nm=_band(found.surge_torque_nm),
+        torque_nm=band_of(found.torque_nm),
+        thrust_n=band_of(found.thrust_n),
+        power_kw=band_of(found.power_kw),
+        breakthrough_torque_nm=band_of(found.surge_torque_nm),
         released_thrust_n=number(found.release_n),
         schools={name: _school(load, per_nm) for name, load in found.schools.items()},
         names={school.ID: school.NAME for school in loads.ALL_SCHOOLS},
@@ -296,7 +297,7 @@ def _banded(judgement: Judgement) -> dict[str, Any]:
         "soft": number(judgement.soft),
         "capacity": number(judgement.hard),
         "unit": judgement.unit,
-        "demand": _band(judgement.demand),
+        "demand": band_of(judgement.demand),
         "utilisation": _utilisation(judgement),
     }
 

@@ -35,6 +35,9 @@ class Foretold:
     said: dict[str, Band]
     verdict: str
     time_s: float | None
+    family: str
+    diameter_mm: float
+    depth_mm: float
     words: str
 
 
@@ -90,6 +93,9 @@ def foretold(case: Data, edge: str = "") -> Foretold:
         said=bands_of(today),
         verdict=VERDICTS[int(today.result.verdict)],
         time_s=number(today.kinematics.cut_time_s),
+        family=job.cutter.kind.id,
+        diameter_mm=number(job.hole.diameter_mm),
+        depth_mm=number(job.hole.depth_mm),
         words=f"{size} in {job.material.name}, on {job.machine.name}",
     )
 

@@ -13,12 +13,14 @@ from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.limits.judgement import VERDICTS
+from shop.jobs import models
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.people.models import User
 from shop.records.slugs import free_slug
 from shop.records.standing import BINNED, HERE, ChangedMeanwhile
 
 Kept = TypeVar("Kept", SavedCheck, SavedPlan)
+Signed = TypeVar("Signed", bound=models.Kept)
 LONGEST_NAME, LONGEST_NOTE = 120, 4000
 
 
@@ -84,8 +86,8 @@ def standing_at(model: type[Kept], slug: str | None, revision: int | None) -> Ke
     return kept
 
 
-def written(kept: Kept, user: User, brought: dict[str, Any] | None = None) -> Kept:
-    """A check or plan saved: by whom, one revision further, brought in from a file or made here."""
+def written(kept: Signed, user: User, brought: dict[str, Any] | None = None) -> Signed:
+    """A check, a plan, whatever bears a hand, saved: by whom, one revision further, brought in from a file or made here."""
     kept.revision = kept.revision + 1 if kept.pk else 1
     kept.changed_by, kept.brought = user, brought or {}
     kept.save()

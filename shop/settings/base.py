@@ -31,6 +31,7 @@ INSTALLED_APPS = [
     "shop.people",
     "shop.yard",
     "shop.jobs",
+    "shop.logbook",
     "shop.upkeep",
     "shop.demo",
 ]
@@ -47,6 +48,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "simple_history.middleware.HistoryRequestMiddleware",
     "axes.middleware.AxesMiddleware",
+    "shop.api.known.KnownMiddleware",
 ]
 ROOT_URLCONF = "shop.urls"
 TEMPLATES: list[dict[str, Any]] = []

@@ -6,11 +6,26 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 
 from shop.jobs.models import SavedCheck, SavedPlan
+from shop.logbook.models import Cut, EdgeEvent
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Stage
 
 Spec = dict[str, Any]
-MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck, "plans": SavedPlan}
+MODELS: dict[str, Any] = {
+    "machines": Machine,
+    "cutters": Cutter,
+    "materials": Material,
+    "checks": SavedCheck,
+    "plans": SavedPlan,
+    "cuts": Cut,
+    "edges": EdgeEvent,
+}
+# What of a record can be compared, where it is plain fields.
+OF_FIELDS: tuple[tuple[Any, tuple[str, ...]], ...] = (
+    (SavedPlan, ("name", "note", "asked", "ticks", "standing")),
+    (Cut, ("name", "note", "outcome", "holes", "seen", "size", "taken", "confirmed", "standing")),
+    (EdgeEvent, ("name", "note", "kind", "ground_by", "length_mm", "standing")),
+)
 WHAT = {"+": "put in", "~": "changed", "-": "taken out"}
 MOST_SHOWN = 100
 
@@ -33,9 +48,16 @@ def state_of(row: Any) -> Spec:
         return {"spec": then.as_spec(), **kept}
     if isinstance(then, Material):
         return {"spec": then.as_spec(), "note": then.note, "standing": then.standing}
-    if isinstance(then, SavedPlan):
-        return {name: getattr(then, name) for name in ("name", "note", "asked", "ticks", "standing")}
+    for model, names in OF_FIELDS:
+        if isinstance(then, model):
+            found = {name: getattr(then, name) for name in names}
+            return found | ({"readings": [_reading(one) for one in then.answer["readings"]]} if isinstance(then, Cut) else {})
     return {name: getattr(then, name) for name in ("name", "note", "case", "refs", "standing")} | {"verdict": then.answer.get("verdict")}
+
+
+def _reading(one: Spec) -> str:
+    """A reading as its history compares it."""
+    return f"{one['kind']} {', '.join(f'{name} {value}' for name, value in one['raw'].items())}"
 
 
 def _leaves(value: Any, path: str = "") -> dict[str, Any]:

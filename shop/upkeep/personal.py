@@ -11,13 +11,14 @@ from django.db import transaction
 
 from bore.base.errors import BadInput
 from shop.jobs.models import SavedCheck, SavedPlan
+from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
 from shop.people.roles import ADMIN
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
 # Records that somebody made, and what of each tells what it is.
-OF_PEOPLE: dict[str, Any] = {"checks": SavedCheck, "plans": SavedPlan}
+OF_PEOPLE: dict[str, Any] = {"checks": SavedCheck, "plans": SavedPlan, "cuts": Cut, "edges": EdgeEvent}
 # Records whose history says who changed them.
 CHANGED_BY: dict[str, Any] = OF_PEOPLE | {"machines": Machine, "cutters": Cutter, "materials": Material}
 

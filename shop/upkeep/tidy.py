@@ -9,6 +9,7 @@ from django.core.management import call_command
 from django.db import transaction
 from django.utils import timezone
 
+from shop.logbook.lessons import learn_again, something_changed
 from shop.people.models import User
 from shop.records.standing import BIN_DAYS, BINNED
 from shop.upkeep.history import MODELS
@@ -53,8 +54,15 @@ def end_sessions() -> Gone:
     return {}
 
 
+def learn_with_age() -> Gone:
+    """Work the log's lessons out again: what was longer ago counts for less by now."""
+    something_changed()
+    learn_again()
+    return {}
+
+
 # Every rule of what is not kept, a line each: what comes later joins here.
-RULES: tuple[Callable[[], Gone], ...] = (empty_bin, forget_attempts, forget_history, end_sessions)
+RULES: tuple[Callable[[], Gone], ...] = (empty_bin, forget_attempts, forget_history, end_sessions, learn_with_age)
 
 
 def tidy() -> Gone:

@@ -42,6 +42,12 @@ def check_history(request: HttpRequest, slug: str) -> HttpResponse:
     return _history("checks", slug)
 
 
+@router.get("/cuts/{slug}/history", response=READS)
+def cut_history(request: HttpRequest, slug: str) -> HttpResponse:
+    """Who wrote a cut down, who changed it, and what it was."""
+    return _history("cuts", slug)
+
+
 @router.post("/machines/{slug}/history/{entry}/restore", auth=lead, response={200: MachineRecord, **FINDS})
 def restore_machine(request: HttpRequest, slug: str, entry: int) -> HttpResponse:
     """Put a machine back as it was: its plate, its stages and its curve together."""

@@ -8,6 +8,7 @@ from bore.answers.plan import PlanAnswer
 from bore.answers.program import ControllerAnswer
 from shop.api.schemas.editing import Moved, Near, ReadAnswer, SettleAnswer
 from shop.api.schemas.errors import Errors, Problem
+from shop.api.schemas.logbook import CutList, CutWhole, EdgeState, LogState, MovedWhole
 from shop.api.schemas.plan import AnywhereAnswer, KeptPlan, PlanSummary
 from shop.api.schemas.records import (
     BroughtIn,
@@ -47,10 +48,13 @@ __all__ = [
     "CheckSummary",
     "ControllerAnswer",
     "Crib",
+    "CutList",
+    "CutWhole",
     "CutterRecord",
     "DeepHoleAnswer",
     "Drawer",
     "DrawnMachine",
+    "EdgeState",
     "Errors",
     "Health",
     "History",
@@ -58,11 +62,13 @@ __all__ = [
     "KeptPlan",
     "Live",
     "LogAnswer",
+    "LogState",
     "MachineRecord",
     "MatchAnswer",
     "MaterialRecord",
     "Me",
     "Moved",
+    "MovedWhole",
     "Near",
     "PasteAnswer",
     "Person",

@@ -1044,6 +1044,178 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Cuts
+         * @description The cuts, newest first, fifty a page; those of a machine, in a metal, of a family, with a cutter, with something seen, or in the bin.
+         */
+        get: operations["shop_api_routers_logbook_list_cuts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Cut
+         * @description One cut's story.
+         */
+        get: operations["shop_api_routers_logbook_read_cut"];
+        /**
+         * Write Cut
+         * @description Write a cut down under a UUID of the writer's own. Sent again it is there once; a later `rev` takes the place of an earlier one.
+         */
+        put: operations["shop_api_routers_logbook_write_cut"];
+        post?: never;
+        /**
+         * Remove Cut
+         * @description Put a cut into the bin; it teaches nothing there.
+         */
+        delete: operations["shop_api_routers_logbook_remove_cut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts/{slug}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Cut
+         * @description Learn from a cut or leave it out; stand by a reading that was asked about.
+         */
+        post: operations["shop_api_routers_logbook_mark_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Cut
+         * @description Bring a cut back from the bin.
+         */
+        post: operations["shop_api_routers_logbook_return_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Lessons
+         * @description What the log says of itself: whether checks use it, how honest its bands have been, what is asked about; and what can be filtered by.
+         */
+        get: operations["shop_api_routers_logbook_read_lessons"];
+        /**
+         * Switch Lessons
+         * @description Let the shop's checks be set right by the log, or not.
+         */
+        put: operations["shop_api_routers_logbook_switch_lessons"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/experience": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Moved By
+         * @description Which logged cuts moved a case's check, those that moved it most first.
+         */
+        post: operations["shop_api_routers_logbook_moved_by"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Edges
+         * @description Every cutter that has cut or was seen to, with what its edge has done since it was last given one.
+         */
+        get: operations["shop_api_routers_logbook_list_edges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters/{slug}/edge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Edge
+         * @description Note what happened to a cutter's edge: new, sharpened, indexed, chipped, scrapped.
+         */
+        post: operations["shop_api_routers_logbook_write_edge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{slug}/history": {
         parameters: {
             query?: never;
@@ -1116,6 +1288,26 @@ export interface paths {
          * @description Who kept a check, when, and what it was.
          */
         get: operations["shop_api_routers_history_check_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cut History
+         * @description Who wrote a cut down, who changed it, and what it was.
+         */
+        get: operations["shop_api_routers_history_cut_history"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4153,6 +4345,378 @@ export interface components {
             machine_changed: boolean;
             /** Cutter Changed */
             cutter_changed: boolean;
+        };
+        /**
+         * CutLine
+         * @description A cut in a line of the book; `edge` counts the edges its cutter had been given.
+         */
+        CutLine: {
+            /** Id */
+            id: string;
+            /** Rev */
+            rev: number;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Changed By */
+            changed_by: string;
+            /** Machine */
+            machine: string;
+            /** Metal */
+            metal: string;
+            /** Family */
+            family: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Cutter */
+            cutter: string | null;
+            /** Edge */
+            edge: number;
+            /** Hole No */
+            hole_no: number;
+            /** Holes */
+            holes: number;
+            /** Outcome */
+            outcome: string;
+            /** Seen */
+            seen: string[];
+            /** Size */
+            size: {
+                [key: string]: unknown;
+            };
+            /** Note */
+            note: string;
+            /** Taken */
+            taken: boolean;
+            /** Confirmed */
+            confirmed: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Readings */
+            readings: components["schemas"]["CutReading"][];
+            /** Brought */
+            brought: boolean;
+            /** Demo */
+            demo: boolean;
+        };
+        /**
+         * CutList
+         * @description A page of the book.
+         */
+        CutList: {
+            /** Count */
+            count: number;
+            /** Page */
+            page: number;
+            /** Of A Page */
+            of_a_page: number;
+            /** Cuts */
+            cuts: components["schemas"]["CutLine"][];
+        };
+        /**
+         * CutReading
+         * @description A reading as it was noted and what it says, N·m, N or kW; the bare band, the band of the day, and whether it lay inside that.
+         */
+        CutReading: {
+            /** Kind */
+            kind: string;
+            /** Raw */
+            raw: {
+                [key: string]: unknown;
+            };
+            /** Quantity */
+            quantity: string;
+            /** Value */
+            value: number | null;
+            /** Own */
+            own: number;
+            /** Meter */
+            meter: number;
+            /** Refused */
+            refused: string | null;
+            bare: components["schemas"]["Band"] | null;
+            said: components["schemas"]["Band"] | null;
+            /** Inside */
+            inside: boolean | null;
+        };
+        /**
+         * CutWhole
+         * @description One cut's story: what was asked and what had been said of it.
+         */
+        CutWhole: {
+            /** Id */
+            id: string;
+            /** Rev */
+            rev: number;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Changed By */
+            changed_by: string;
+            /** Machine */
+            machine: string;
+            /** Metal */
+            metal: string;
+            /** Family */
+            family: string;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Cutter */
+            cutter: string | null;
+            /** Edge */
+            edge: number;
+            /** Hole No */
+            hole_no: number;
+            /** Holes */
+            holes: number;
+            /** Outcome */
+            outcome: string;
+            /** Seen */
+            seen: string[];
+            /** Size */
+            size: {
+                [key: string]: unknown;
+            };
+            /** Note */
+            note: string;
+            /** Taken */
+            taken: boolean;
+            /** Confirmed */
+            confirmed: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Readings */
+            readings: components["schemas"]["CutReading"][];
+            /** Brought */
+            brought: boolean;
+            /** Demo */
+            demo: boolean;
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+            /** Said */
+            said: {
+                [key: string]: components["schemas"]["Band"];
+            };
+            /** Time S */
+            time_s: number | null;
+            /** Plan */
+            plan: string | null;
+            /** Step */
+            step: number | null;
+            /** Core Version */
+            core_version: string;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * AskedAnswer
+         * @description A cut to ask about: in which other unit it would fit; none where it is merely far off.
+         */
+        AskedAnswer: {
+            /** Id */
+            id: string;
+            /** Fits */
+            fits: string[];
+        };
+        /**
+         * DriftAnswer
+         * @description Since which cut readings lie high or low.
+         */
+        DriftAnswer: {
+            /** Since */
+            since: string;
+            /** Direction */
+            direction: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * HonestyAnswer
+         * @description Each reading against what was known before it: how many, the share inside the band of the day, its half-width by tens, tenths of what was foreseen.
+         */
+        HonestyAnswer: {
+            /** Count */
+            count: number;
+            /** Inside */
+            inside: number | null;
+            /** Half Widths */
+            half_widths: number[];
+            /** Tenths */
+            tenths: number[];
+        };
+        /**
+         * LogChoices
+         * @description What the book can be filtered by, the commonest first.
+         */
+        LogChoices: {
+            /** Machine Name */
+            machine_name: string[];
+            /** Metal */
+            metal: string[];
+            /** Family */
+            family: string[];
+        };
+        /**
+         * LogState
+         * @description What the log says of itself.
+         */
+        LogState: {
+            /** Used */
+            used: boolean;
+            /** Cuts */
+            cuts: number;
+            /** Told */
+            told: {
+                [key: string]: components["schemas"]["LogTold"];
+            };
+            choices: components["schemas"]["LogChoices"];
+            words: components["schemas"]["LogWords"];
+        };
+        /**
+         * LogTold
+         * @description Of one quantity: how many cuts were learnt from, those to ask about, a drift, how honest the bands of the day have been.
+         */
+        LogTold: {
+            /** Cuts */
+            cuts: number;
+            /** Asked */
+            asked: components["schemas"]["AskedAnswer"][];
+            drift: components["schemas"]["DriftAnswer"] | null;
+            statistics: components["schemas"]["HonestyAnswer"];
+        };
+        /**
+         * LogWords
+         * @description What the log's names are in words.
+         */
+        LogWords: {
+            /** Outcomes */
+            outcomes: {
+                [key: string]: string;
+            };
+            /** Readings */
+            readings: {
+                [key: string]: string;
+            };
+            /** Symptoms */
+            symptoms: {
+                [key: string]: string;
+            };
+            /** Edges */
+            edges: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * CutNamed
+         * @description A cut by its name.
+         */
+        CutNamed: {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * MovedAnswer
+         * @description What the log makes of one quantity of a check, and the cuts that move it most.
+         */
+        MovedAnswer: {
+            /** Factor */
+            factor: number;
+            /** Spread Left */
+            spread_left: number;
+            /** Capped */
+            capped: boolean;
+            /** Cuts */
+            cuts: components["schemas"]["MovedBy"][];
+        };
+        /**
+         * MovedBy
+         * @description A cut that moves a check: measured over predicted, what it counts, and the factor without it.
+         */
+        MovedBy: {
+            /** Id */
+            id: string;
+            /** Ratio */
+            ratio: number;
+            /** Weight */
+            weight: number;
+            /** Factor Without */
+            factor_without: number;
+        };
+        /**
+         * MovedWhole
+         * @description What moved a check, and the cuts by their ids.
+         */
+        MovedWhole: {
+            /** Quantities */
+            quantities: {
+                [key: string]: components["schemas"]["MovedAnswer"];
+            };
+            /** Cuts */
+            cuts: {
+                [key: string]: components["schemas"]["CutNamed"];
+            };
+        };
+        /**
+         * EdgeNote
+         * @description Something that happened to an edge.
+         */
+        EdgeNote: {
+            /** Kind */
+            kind: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Ground By */
+            ground_by: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * EdgeState
+         * @description A cutter's edge: what it has done since it was given it, and what the ones before it did.
+         */
+        EdgeState: {
+            /** Cutter */
+            cutter: string;
+            /** Name */
+            name: string;
+            /** Edge */
+            edge: number;
+            /** Since */
+            since: string | null;
+            /** Holes */
+            holes: number;
+            /** Metres */
+            metres: number;
+            /** Minutes */
+            minutes: number;
+            /** Edges Before M */
+            edges_before_m: number[];
+            /** Events */
+            events: components["schemas"]["EdgeNote"][];
         };
         /**
          * Change
@@ -10547,6 +11111,888 @@ export interface operations {
             };
         };
     };
+    shop_api_routers_logbook_list_cuts: {
+        parameters: {
+            query?: {
+                page?: number;
+                machine?: string;
+                metal?: string;
+                family?: string;
+                cutter?: string;
+                seen?: boolean;
+                binned?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_read_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutWhole"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_write_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description counted up by whoever writes; a state that is not later changes nothing */
+                    rev?: number;
+                    case: components["schemas"]["Case"];
+                    /** @description its id in the shop */
+                    plan?: string;
+                    /** @description its id in the shop */
+                    machine?: string;
+                    /** @description its id in the shop */
+                    cutter?: string;
+                    step?: number | null;
+                    hole_no?: number;
+                    /** @description so many that went alike */
+                    holes?: number;
+                    /** @description done, short, stopped or scrapped */
+                    outcome?: string;
+                    seen?: string[];
+                    readings?: {
+                        kind: string;
+                        raw: Record<string, never>;
+                    }[];
+                    size?: {
+                        diameter_mm?: number;
+                        depth_mm?: number;
+                        off_place_mm?: number;
+                        burr_mm?: number;
+                        gauge?: string;
+                    };
+                    note?: string;
+                    /** @description when it was, by the clock beside the machine */
+                    at?: string;
+                    /** @description learnt from */
+                    taken?: boolean;
+                    /** @description stood by, though it looks wrong */
+                    confirmed?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutWhole"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_remove_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_mark_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    taken?: boolean;
+                    confirmed?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutWhole"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_return_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_read_lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_switch_lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    used: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_moved_by: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Case"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedWhole"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_list_edges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EdgeState"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_write_edge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    kind: string;
+                    at?: string;
+                    ground_by?: string;
+                    length_mm?: number;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EdgeState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     shop_api_routers_history_machine_history: {
         parameters: {
             query?: never;
@@ -10695,6 +12141,55 @@ export interface operations {
         };
     };
     shop_api_routers_history_check_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_cut_history: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,0 +1,53 @@
+"""What happens to an edge, and what it has done since it was last given one."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cache
+
+from bore.base.errors import BadInput
+from bore.base.sources import rows
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeKind:
+    """Something that happens to a cutter; `edge`: it cuts with a fresh edge from then on."""
+
+    id: str
+    words: str
+    edge: bool
+
+
+@cache
+def edge_kinds() -> dict[str, EdgeKind]:
+    """Everything that happens to an edge, by its name."""
+    return {row["id"]: EdgeKind(row["id"], row["words"], row["edge"] == "true") for row in rows("edge_events.csv")}
+
+
+def edge_kind(value: object) -> EdgeKind:
+    """The kind of this name. Raises BadInput."""
+    if not isinstance(value, str) or value not in edge_kinds():
+        raise BadInput.at("kind", f"accepted: {', '.join(edge_kinds())}")
+    return edge_kinds()[value]
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """What an edge has done: holes, metres of them, minutes in the cut."""
+
+    holes: int = 0
+    metres: float = 0.0
+    minutes: float = 0.0
+
+
+def work_of(cuts: Iterable[tuple[int, float, float | None]]) -> Work:
+    """Holes, depth and seconds a hole of each run of cuts, together.
+
+    >>> work_of([(4, 25.0, 30.0), (1, 10.0, None)])
+    Work(holes=5, metres=0.11, minutes=2.0)
+    """
+    listed = list(cuts)
+    return Work(
+        sum(holes for holes, _, _ in listed),
+        sum(holes * depth for holes, depth, _ in listed) / 1000,
+        sum(holes * (seconds or 0.0) for holes, _, seconds in listed) / 60,
+    )

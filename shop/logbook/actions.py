@@ -1,0 +1,214 @@
+"""Writing into the log: each entry is worked out on the server before the database is held, and what is sent twice is there once."""
+
+import re
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from bore import VERSION
+from bore.advice.diagnose import symptoms
+from bore.answers.cut import cut_answer
+from bore.answers.serialise import as_data
+from bore.base.errors import BadInput
+from bore.base.plain import figure, known_fields, plain_text
+from bore.cuts.edges import edge_kind, edge_kinds
+from bore.cuts.noted import MOST_HOLES, read_outcome, read_seen, read_size, whole
+from shop.jobs.actions import LONGEST_NOTE, written
+from shop.jobs.models import SavedPlan
+from shop.logbook.lessons import learn_again, something_changed
+from shop.logbook.models import Cut, EdgeEvent
+from shop.people.models import User
+from shop.records.slugs import free_slug
+from shop.records.standing import BINNED, HERE
+from shop.yard.models import Cutter, Machine
+
+Spec = dict[str, Any]
+UUID = re.compile(r"[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")
+NOTED = [
+    "rev",
+    "case",
+    "plan",
+    "step",
+    "hole_no",
+    "holes",
+    "machine",
+    "cutter",
+    "outcome",
+    "seen",
+    "readings",
+    "size",
+    "note",
+    "at",
+    "taken",
+    "confirmed",
+]
+MOST_REV = 1_000_000
+# A clock beside a machine may be a little fast.
+FAST_CLOCK = timedelta(days=1)
+OLDEST = datetime(1950, 1, 1, tzinfo=UTC)
+
+
+@dataclass(frozen=True, slots=True)
+class Noted:
+    """An entry as it was sent, read; all but the answer, which is the core's."""
+
+    values: Spec
+    readings: list[Any]
+    case: Spec
+
+
+def keep_cut(user: User, slug: str, data: Spec, demo: bool = False) -> Cut:
+    """Keep an entry under the name its phone gave it: a new one, or a later state of one that is there; an earlier or the same state
+    changes nothing. Raises BadInput naming the field."""
+    if not UUID.fullmatch(slug):
+        raise BadInput.at("id", "accepted: a UUID, in small letters")
+    known_fields(data, NOTED)
+    rev = whole(data.get("rev"), "rev", 1, MOST_REV, 1)
+    standing = Cut.objects.filter(slug=slug).first()
+    if standing is not None and standing.rev >= rev:
+        return standing
+    noted = _read(data)
+    cutter = noted.values["cutter"]
+    edge = edges_before(cutter, noted.values["made_at"]) if cutter else 0
+    # Which of its edges a cutter had is part of what a cut was of.
+    answer = as_data(cut_answer(noted.case, noted.readings, f"{cutter.slug} {edge}" if cutter else slug))
+    return _written(user, slug, rev, noted, edge, answer, demo)
+
+
+def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: Spec, demo: bool) -> Cut:
+    with transaction.atomic():
+        cut = Cut.objects.select_for_update().filter(slug=slug).first()
+        if cut is None:
+            cut = Cut(slug=slug, made_by=user, demo=demo)
+        elif cut.rev >= rev:
+            return cut
+        taught_before = cut.taken and cut.has_readings
+        for name, value in noted.values.items():
+            setattr(cut, name, value)
+        cut.rev, cut.edge, cut.case, cut.answer, cut.core_version = rev, edge, noted.case, answer, VERSION
+        cut.name, cut.family = answer["words"][:240], answer["family"]
+        cut.machine_name, cut.metal = answer["of"]["machine"][:120], answer["of"]["metal"][:120]
+        cut.diameter_mm, cut.depth_mm = answer["diameter_mm"], answer["depth_mm"]
+        cut.has_readings = any(not one["refused"] for one in answer["readings"])
+        written(cut, user)
+        changed = taught_before or (cut.taken and cut.has_readings)
+        if changed:
+            something_changed()
+    if changed:
+        learn_again()
+    return cut
+
+
+def _read(data: Spec) -> Noted:
+    """An entry read, whatever the case comes to. Raises BadInput naming the field."""
+    case = data.get("case")
+    if not isinstance(case, dict):
+        raise BadInput.at("case", "is needed, as an object")
+    values: Spec = {
+        "plan": _record(SavedPlan, data, "plan"),
+        "step": whole(data.get("step"), "step", 0, 100, 0) if data.get("step") is not None else None,
+        "hole_no": whole(data.get("hole_no"), "hole_no", 1, 10_000, 1),
+        "holes": whole(data.get("holes"), "holes", 1, MOST_HOLES, 1),
+        "machine": _record(Machine, data, "machine"),
+        "cutter": _record(Cutter, data, "cutter"),
+        "outcome": read_outcome(data.get("outcome")),
+        "seen": read_seen(data.get("seen"), symptoms()),
+        "size": read_size(data.get("size")),
+        "note": plain_text(data.get("note"), "note", LONGEST_NOTE),
+        "made_at": _moment(data.get("at")),
+        "taken": _flag(data, "taken", True),
+        "confirmed": _flag(data, "confirmed", False),
+        "standing": HERE,
+    }
+    return Noted(values, data.get("readings") or [], case)
+
+
+def _record(model: Any, data: Spec, name: str) -> Any:
+    """The record an entry names, as it stands in the shop; None where it names none, or one that has gone since."""
+    slug = plain_text(data.get(name), name)
+    return model.objects.filter(slug=slug).first() if slug else None
+
+
+def _flag(data: Spec, name: str, default: bool) -> bool:
+    value = data.get(name, default)
+    if not isinstance(value, bool):
+        raise BadInput.at(name, "accepted: true or false")
+    return value
+
+
+def _moment(value: Any) -> datetime:
+    """When it was, by the clock beside the machine. Raises BadInput."""
+    if value is None:
+        return timezone.now()
+    try:
+        found = datetime.fromisoformat(str(value)[:40])
+    except ValueError as error:
+        raise BadInput.at("at", "accepted: a moment as 2026-05-03T14:30:00+02:00") from error
+    found = found if found.tzinfo else found.replace(tzinfo=UTC)
+    if not OLDEST <= found <= timezone.now() + FAST_CLOCK:
+        raise BadInput.at("at", "accepted: a moment from 1950 to now")
+    return found
+
+
+def set_taken(user: User, cut: Cut, taken: bool) -> Cut:
+    """Learn from a cut, or leave it out; what is kept of it stays as it was."""
+    return _marked(user, cut, "taken", taken)
+
+
+def set_confirmed(user: User, cut: Cut, confirmed: bool) -> Cut:
+    """Stand by a reading that was asked about, or not any more."""
+    return _marked(user, cut, "confirmed", confirmed)
+
+
+def _marked(user: User, cut: Cut, name: str, value: bool) -> Cut:
+    with transaction.atomic():
+        cut = Cut.objects.select_for_update().get(pk=cut.pk)
+        if getattr(cut, name) == value:
+            return cut
+        setattr(cut, name, value)
+        written(cut, user, cut.brought)
+        something_changed()
+    learn_again()
+    return cut
+
+
+def put_away(cut: Cut, away: bool) -> Cut:
+    """A cut into the bin, or out of it again; in the bin it teaches nothing."""
+    with transaction.atomic():
+        cut = Cut.objects.select_for_update().get(pk=cut.pk)
+        standing = BINNED if away else HERE
+        if cut.standing == standing:
+            return cut
+        cut.standing, cut.stands_since = standing, timezone.now()
+        cut.save()
+        something_changed()
+    learn_again()
+    return cut
+
+
+def edges_before(cutter: Cutter, moment: datetime) -> int:
+    """How many edges a cutter had been given by then."""
+    fresh = [kind.id for kind in edge_kinds().values() if kind.edge]
+    return EdgeEvent.objects.filter(cutter=cutter, kind__in=fresh, standing=HERE, made_at__lte=moment).count()
+
+
+def note_edge(user: User, cutter: Cutter, data: Spec, demo: bool = False) -> EdgeEvent:
+    """Something that happened to a cutter's edge. Raises BadInput naming the field."""
+    known_fields(data, ("kind", "at", "ground_by", "length_mm", "note"))
+    kind = edge_kind(data.get("kind"))
+    event = EdgeEvent(
+        slug=free_slug(f"{cutter.slug} {kind.id}"),
+        name=f"{cutter.name}: {kind.words}"[:120],
+        cutter=cutter,
+        kind=kind.id,
+        ground_by=plain_text(data.get("ground_by"), "ground_by", 60),
+        length_mm=None if data.get("length_mm") is None else figure(data["length_mm"], "length_mm", 1, 5000),
+        note=plain_text(data.get("note"), "note", LONGEST_NOTE),
+        made_by=user,
+        made_at=_moment(data.get("at")),
+    )
+    with transaction.atomic():
+        return written(event, user)

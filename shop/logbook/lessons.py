@@ -1,0 +1,110 @@
+"""What the log has taught, worked out after it was written to and kept, so that a check costs the same whatever is logged."""
+
+import secrets
+from dataclasses import dataclass, field
+
+from django.db import transaction
+from django.db.models import F
+from django.utils import timezone
+
+from bore.answers.cut import Kept, logged
+from bore.answers.log import told_of
+from bore.answers.serialise import as_data
+from bore.cuts.logged import LoggedCut
+from bore.cuts.posterior import Log, fitted, taught_from, teach
+from bore.job.experience import Knows
+from bore.job.job import Job
+from bore.quantities.calibrations import Calibrations
+from shop.logbook.models import Cut, Lessons
+from shop.records.standing import HERE
+
+# Learnt from at most so many cuts, the newest: more would take seconds, and what was longer ago counts for little.
+MOST_CUTS = 500
+DAYS_A_YEAR = 365.25
+ONLY = 1
+
+
+def lessons() -> Lessons:
+    """The one row of it."""
+    return Lessons.objects.get_or_create(pk=ONLY)[0]
+
+
+def something_changed() -> None:
+    """Count a change that something can be learnt from; inside the transaction that writes it."""
+    lessons()
+    Lessons.objects.filter(pk=ONLY).update(changes=F("changes") + 1)
+
+
+def cuts_to_learn() -> dict[str, list[LoggedCut]]:
+    """The newest cuts that are learnt from, by quantity."""
+    now = timezone.now()
+    cuts = Cut.objects.filter(standing=HERE, taken=True, has_readings=True).only("slug", "answer", "made_at", "confirmed")[:MOST_CUTS]
+    return logged(
+        [
+            Kept(
+                id=cut.slug,
+                of=cut.answer["of"],
+                used=cut.answer["used"],
+                age_years=max((now - cut.made_at).days / DAYS_A_YEAR, 0.0),
+                confirmed=cut.confirmed,
+                readings=cut.answer["readings"],
+            )
+            for cut in cuts
+        ]
+    )
+
+
+def learn_again() -> None:
+    """Work out what the log says now. Two at once: the later state stays."""
+    at = lessons().changes
+    taught, told = {}, {}
+    for quantity, cuts in cuts_to_learn().items():
+        found = fitted(quantity, cuts)
+        if found is not None:
+            taught[quantity], told[quantity] = teach(quantity, found).as_data(), as_data(told_of(found))
+    with transaction.atomic():
+        Lessons.objects.filter(pk=ONLY, learnt_at__lt=at).update(learnt_at=at, stamp=secrets.token_hex(8), taught=taught, told=told)
+
+
+def set_used(used: bool) -> None:
+    """The shop's switch: whether checks are set right by the log."""
+    lessons()
+    Lessons.objects.filter(pk=ONLY).update(used=used)
+
+
+@dataclass(frozen=True, slots=True)
+class _Read:
+    """What this process read last; replaced as a whole, so that no thread sees a half of it."""
+
+    stamp: str = ""
+    log: Log = field(default_factory=Log)
+
+
+_read = _Read()
+
+
+def log_now() -> Log | None:
+    """What the log says; None where the shop has it switched off. It is read again only where it has changed."""
+    global _read
+    row = Lessons.objects.filter(pk=ONLY).values_list("used", "stamp").first()
+    if row is None or not row[0]:
+        return None
+    if row[1] != _read.stamp:
+        stamp, taught = Lessons.objects.filter(pk=ONLY).values_list("stamp", "taught").get()
+        _read = _Read(stamp, Log(**{quantity: taught_from(one) for quantity, one in taught.items()}))
+    return _read.log
+
+
+class OfRequest:
+    """What a shop knows, looked up when a request first checks something."""
+
+    def __init__(self) -> None:
+        self._knows: Knows | None = None
+        self._looked = False
+
+    def __call__(self, job: Job) -> Calibrations:
+        """Of a job."""
+        if not self._looked:
+            log = log_now()
+            self._knows, self._looked = None if log is None else log.calibrations_of, True
+        return Calibrations() if self._knows is None else self._knows(job)
