@@ -22,6 +22,22 @@ class ReadingKind:
     source: str
 
 
+@dataclass(frozen=True, slots=True)
+class NotedFigure:
+    """A figure a reading is noted with: its words and unit; `asked`: needed, maybe, or no where it is only taken when said."""
+
+    name: str
+    words: str
+    unit: str
+    asked: str
+
+
+@cache
+def noted_figures() -> dict[str, NotedFigure]:
+    """Every figure a reading may be noted with, by its name."""
+    return {row["name"]: NotedFigure(row["name"], row["words"], row["unit"], row["asked"]) for row in rows("noted_figures.csv")}
+
+
 @cache
 def reading_kinds() -> dict[str, ReadingKind]:
     """Every kind of reading, by its name."""

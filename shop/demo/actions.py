@@ -11,9 +11,12 @@ from typing import Any
 from django.db import transaction
 
 from bore.cutters.sets import read_set
+from bore.job.experience import experienced
 from bore.machines.kinds import machine_kind
 from shop.jobs.actions import keep_check
 from shop.jobs.plans import keep_plan
+from shop.logbook.actions import keep_cut, note_edge
+from shop.logbook.lessons import OfRequest, learn_again
 from shop.people.demo_sign_in import DEMO_USER
 from shop.people.models import User
 from shop.people.roles import LEAD
@@ -148,7 +151,33 @@ def load_demo(tell: Callable[[str], None] = _silent) -> dict[str, int]:
     for number, plan in enumerate(plans, 1):
         tell(f"plan {number} of {len(plans)}, searched for: {plan['name']}")
         keep_plan(user, plan["name"], _asked(plan), plan.get("ticks", []), plan.get("note", ""), plan["slug"], demo=True)
-    return {"machines": len(machines), "cutters": cutters, "materials": len(materials), "jobs": len(jobs), "plans": len(plans)}
+    cuts = _read_csv("cuts.csv")
+    tell(f"{len(cuts)} cuts of a year, each as it was noted")
+    _put_cuts(user, cuts, {job["slug"]: job for job in jobs})
+    counted = {"machines": len(machines), "cutters": cutters, "materials": len(materials), "jobs": len(jobs), "plans": len(plans)}
+    return counted | {"cuts": len(cuts)}
+
+
+# Each cut is set beside what the log said on its day; so many are taken together, since learning takes its time.
+TAUGHT_BY = 8
+
+
+def _put_cuts(user: User, rows: list[dict[str, str]], jobs: dict[str, dict[str, Any]]) -> None:
+    """A year of cuts: each of a demo job, with what was read, measured and seen; learnt from when all are there."""
+    for row in _read_csv("edges.csv"):
+        cutter = Cutter.objects.get(slug=row["cutter"])
+        if not cutter.edge_events.filter(made_at=row["at"]).exists():
+            note_edge(user, cutter, {name: row[name] for name in ("kind", "at", "ground_by", "note") if row[name]})
+    for number, row in enumerate(rows):
+        if number % TAUGHT_BY == 0:
+            learn_again()
+        job = jobs[row["job"]]
+        readings = [{"kind": row["kind"], "raw": json.loads(row["raw"])}] if row["kind"] else []
+        entry = {"case": _case(job), "machine": job["machine"], "cutter": job["cutter"], "holes": int(row["holes"]), "readings": readings}
+        entry |= {name: row[name] for name in ("at", "outcome", "note")} | {"seen": row["seen"].split()}
+        with experienced(OfRequest()):
+            keep_cut(user, row["id"], entry | {"size": json.loads(row["size"] or "{}")}, demo=True, teach=False)
+    learn_again()
 
 
 def _put_crib() -> int:

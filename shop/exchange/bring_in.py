@@ -15,6 +15,9 @@ from shop.exchange.spreadsheet import record_of
 from shop.jobs.actions import answered, keep_answered, put_check, verdict_of
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.jobs.plans import put_plan
+from shop.logbook.brought import CUT, EDGE, answer_in, put_cut, put_edge
+from shop.logbook.lessons import learn_again
+from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
 from shop.records.slugs import free_slug
 from shop.records.standing import HERE, RETIRED
@@ -28,7 +31,15 @@ MOST_RECORDS = 20000
 # Rows a trial writes, and takes back, in one go: others write in between.
 AT_ONCE = 20
 SLUG_LETTERS = frozenset("abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-_")
-MODELS: dict[str, Any] = {"machines": Machine, "cutters": Cutter, "materials": Material, "checks": SavedCheck, "plans": SavedPlan}
+MODELS: dict[str, Any] = {
+    "machines": Machine,
+    "cutters": Cutter,
+    "materials": Material,
+    "checks": SavedCheck,
+    "plans": SavedPlan,
+    "cuts": Cut,
+    "edges": EdgeEvent,
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,7 +73,7 @@ class _Undo(Exception):
 def bring_in(user: User, kind: str, form: str, body: bytes, write: bool) -> Brought:
     """Try every record of a file, and with `write` and nothing wrong keep them all.
 
-    kind: machines, cutters, materials, checks, or shop for the whole-shop JSON. A record whose slug is known takes that one's place;
+    kind: machines, cutters, materials, checks, cuts, or shop for the whole-shop JSON. A record whose slug is known takes that one's place;
     records the file does not speak of stay. Raises BadInput where the file itself cannot be read.
     """
     listed = _records(kind, form, body)
@@ -73,6 +84,8 @@ def bring_in(user: User, kind: str, form: str, body: bytes, write: bool) -> Brou
     if write:
         brought = _tried(user, [tried], undo=False)
         brought.written = not brought.count("wrong")
+        if brought.written:
+            learn_again()
         return brought
     return _tried(user, [tried[at : at + AT_ONCE] for at in range(0, len(tried), AT_ONCE)], undo=True)
 
@@ -244,6 +257,18 @@ def _plan(record: Spec) -> Put:
     return lambda user, slug: put_plan(user, slug, record)
 
 
+def _cut(record: Spec) -> Put:
+    """A cut with what was said and read stays as it was; one without is worked out now, without the log."""
+    _only(record, *CUT)
+    answer = answer_in(record)
+    return lambda user, slug: put_cut(user, slug, record, answer)
+
+
+def _edge(record: Spec) -> Put:
+    _only(record, *EDGE)
+    return lambda user, slug: put_edge(user, slug, record)
+
+
 def _object(record: Spec, name: str) -> Spec:
     value = record.get(name)
     if not isinstance(value, dict):
@@ -257,4 +282,6 @@ PREPARE: dict[str, Callable[[Spec], Put]] = {
     "materials": _material,
     "checks": _check,
     "plans": _plan,
+    "cuts": _cut,
+    "edges": _edge,
 }

@@ -7,12 +7,16 @@ from bore.answers.short import short_form
 from bore.base.errors import BadInput
 from bore.case.schema import case_schema, object_schema
 from shop.jobs.models import SavedCheck, SavedPlan
+from shop.logbook.brought import CUT, EDGE, cut_record, edge_record
+from shop.logbook.models import Cut, EdgeEvent
 from shop.records.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
-FORMAT, FORMAT_VERSION = "fierce-bore-shop", 1
-KINDS = ("machines", "cutters", "materials", "checks", "plans")
+FORMAT, FORMAT_VERSION = "fierce-bore-shop", 3
+# Files of these versions are read: the first had no cuts and no edges.
+READ_VERSIONS = (1, 2, 3)
+KINDS = ("machines", "cutters", "materials", "checks", "plans", "cuts", "edges")
 
 
 def machine_record(one: Machine) -> Spec:
@@ -51,6 +55,11 @@ def records_of(kind: str) -> list[Spec]:
         return [cutter_record(one) for one in Cutter.objects.exclude(standing=BINNED).order_by("slug")]
     if kind == "materials":
         return [material_record(one) for one in Material.objects.exclude(standing=BINNED).order_by("slug")]
+    if kind == "cuts":
+        cuts = Cut.objects.exclude(standing=BINNED).select_related("made_by", "plan", "machine", "cutter").order_by("slug")
+        return [cut_record(one) for one in cuts]
+    if kind == "edges":
+        return [edge_record(one) for one in EdgeEvent.objects.exclude(standing=BINNED).select_related("made_by", "cutter").order_by("slug")]
     if kind == "plans":
         return [plan_record(one) for one in SavedPlan.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
     return [check_record(one) for one in SavedCheck.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
@@ -74,13 +83,13 @@ def shop_schema() -> Spec:
 
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "A shop: its machines, cutters, own materials, kept checks and plans",
+        "title": "A shop: its machines, cutters, own materials, kept checks and plans, cuts and edges",
         "type": "object",
         "additionalProperties": False,
         "required": ["format", "format_version"],
         "properties": {
             "format": {"const": FORMAT},
-            "format_version": {"const": FORMAT_VERSION},
+            "format_version": {"enum": list(READ_VERSIONS)},
             "core_version": text,
             "machines": listed({"spec": object_schema("machine")}),
             "cutters": listed(
@@ -107,6 +116,10 @@ def shop_schema() -> Spec:
                 core_version=text,
                 made_by=text,
             ),
+            "cuts": listed({"case": case_schema()}, **{name: {} for name in CUT if name not in ("slug", "note", "standing", "case")}),
+            "edges": listed(
+                {"cutter": text, "kind": text}, **{name: {} for name in EDGE if name not in ("slug", "note", "standing", "cutter", "kind")}
+            ),
         },
     }
 
@@ -115,8 +128,9 @@ def records_in(data: Any) -> dict[str, list[Any]]:
     """The records a file brings, by kind; raises BadInput for a file of another kind or version."""
     if not isinstance(data, dict) or data.get("format") != FORMAT:
         raise BadInput.at("format", f"is not a shop's file; accepted: a JSON object whose format is {FORMAT}")
-    if data.get("format_version") != FORMAT_VERSION:
-        raise BadInput.at("format_version", f"“{str(data.get('format_version'))[:20]}” is not known here; accepted: {FORMAT_VERSION}")
+    if data.get("format_version") not in READ_VERSIONS:
+        accepted = ", ".join(map(str, READ_VERSIONS))
+        raise BadInput.at("format_version", f"“{str(data.get('format_version'))[:20]}” is not known here; accepted: {accepted}")
     unknown = sorted(set(map(str, data)) - {"format", "format_version", "core_version", *KINDS})
     if unknown:
         raise BadInput.at(unknown[0], "there is no such part of a shop's file")

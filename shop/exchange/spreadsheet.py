@@ -29,7 +29,26 @@ HEAD = {
     "cutters": ("slug", "name", "family", "diameter_mm", "count", "place", "set_name", "note"),
     "materials": ("slug", "name", "iso_group", "note"),
     "checks": ("slug", "name", "note", "verdict", "short"),
+    "cuts": (
+        "slug",
+        "at",
+        "made_by",
+        "name",
+        "note",
+        "machine",
+        "cutter",
+        "edge",
+        "hole_no",
+        "holes",
+        "outcome",
+        "seen",
+        "taken",
+        "confirmed",
+    ),
 }
+# Of a cut, for whoever reads the table: brought in, they are worked out anew.
+TOLD = ("metal", "family", "diameter_mm", "depth_mm", "quantity", "read", "said_low", "said_middle", "said_high", "inside")
+CUT_CELLS = ("size", "readings", "case")
 PARTS = {"machines": "machine", "cutters": "cutter", "materials": "material"}
 COSTS = ("price", "edge_price", "edges_per_insert", "regrinds", "regrind_price", "survivors_share", "edge_life_m", "holder", "insert")
 # A spreadsheet takes a cell that begins like this for a formula.
@@ -59,6 +78,8 @@ def columns_of(kind: str, iso: bool = False) -> list[str]:
     """Every column of a kind of record; under ISO 13399 symbols where asked."""
     if kind == "checks":
         return [*HEAD[kind], "case"]
+    if kind == "cuts":
+        return [*HEAD[kind], *TOLD, *CUT_CELLS]
     names = [*HEAD[kind], *fields_of(kind)]
     if kind == "cutters":
         names += [f"costs.{name}" for name in COSTS]
@@ -101,6 +122,8 @@ def row_of(kind: str, record: Spec, iso: bool = False) -> list[Any]:
     """A record (as the whole-shop file has it) as the cells of its row."""
     if kind == "checks":
         return [*(safe(record[name]) for name in HEAD[kind]), _json(record["case"])]
+    if kind == "cuts":
+        return ["" if cell is None else safe(cell) for cell in _cut_cells(record)]
     spec = record["spec"]
     cells: list[Any] = [spec.get(name) if name not in record else record[name] for name in HEAD[kind]]
     for path, entry in fields_of(kind).items():
@@ -109,6 +132,23 @@ def row_of(kind: str, record: Spec, iso: bool = False) -> list[Any]:
     if kind == "cutters":
         cells += [record["costs"].get(name) for name in COSTS]
     return ["" if cell is None else safe(cell) for cell in cells]
+
+
+def _cut_cells(record: Spec) -> list[Any]:
+    """A cut's cells: what was noted, then what its first reading came to, beside what had been said of it, N·m, N or kW."""
+    answer = record["answer"]
+    noted = [" ".join(record["seen"]) if name == "seen" else record[name] for name in HEAD["cuts"]]
+    first = next((one for one in answer["readings"] if not one["refused"]), None)
+    said = (first or {}).get("said") or {}
+    told = [answer["of"]["metal"], answer["family"], answer["diameter_mm"], answer["depth_mm"]]
+    told += [
+        first and first["quantity"],
+        first and first["value"],
+        *(said.get(name) for name in ("low", "middle", "high")),
+        first and first["inside"],
+    ]
+    readings = [{"kind": one["kind"], "raw": one["raw"]} for one in answer["readings"]]
+    return [*noted, *told, _json(record["size"]), _json(readings), _json(record["case"])]
 
 
 def _json(value: Any) -> str:
@@ -130,7 +170,9 @@ def record_of(kind: str, row: Row) -> Spec:
     unknown = sorted(set(cells) - set(columns_of(kind)))
     problems += [Problem(name, "there is no such column") for name in unknown]
     record: Spec = {name: cell(name, None) for name in HEAD[kind]}
-    if kind == "checks":
+    if kind == "cuts":
+        record |= _cut_of(record, cell)
+    elif kind == "checks":
         record["case"] = cell("case", CASE_CELL)
     else:
         record["spec"] = _spec(kind, record, cell)
@@ -140,6 +182,16 @@ def record_of(kind: str, row: Row) -> Spec:
     if problems:
         raise BadInput(problems)
     return {name: ("" if value is None and name in ("note", "place", "set_name") else value) for name, value in record.items()}
+
+
+def _cut_of(record: Spec, cell: Any) -> Spec:
+    """What of a cut's row is no plain text, read as it is meant."""
+    counts = {name: cell(name, COUNT_CELL) for name in ("edge", "hole_no", "holes")}
+    flags = {name: value for name in ("taken", "confirmed") if (value := cell(name, FLAG_CELL)) is not None}
+    for name in (*counts, "taken", "confirmed"):
+        record.pop(name)
+    found = {name: value for name, value in counts.items() if value is not None} | flags
+    return found | {name: cell(name, CASE_CELL) for name in CUT_CELLS} | {"seen": (record.get("seen") or "").split()}
 
 
 def _spec(kind: str, record: Spec, cell: Any) -> Spec:
@@ -156,6 +208,8 @@ def _spec(kind: str, record: Spec, cell: Any) -> Spec:
     return spec | {name: cell(name, all_fields()[f"{PARTS[kind]}.{name}"]) for name in own}
 
 
+COUNT_CELL = Field("count", "count", "", "", None, None, (), "a count", "", None, "count")
+FLAG_CELL = Field("flag", "flag", "", "", None, None, (), "yes or no", "", None, "flag")
 CASE_CELL = Field("case", "object", "", "required", None, None, (), "the case", "", None, "case")
 
 

@@ -115,7 +115,7 @@ def verdict_of(case: dict[str, Any]) -> str:
     return VERDICTS[int(check(read_case(case), recorded=False).result.verdict)]
 
 
-def kept_elsewhere(model: type[Kept], user: User, slug: str, record: dict[str, Any], values: dict[str, Any], verdict_here: str) -> Kept:
+def kept_elsewhere(model: type[Signed], user: User, slug: str, record: dict[str, Any], values: dict[str, Any], verdict_here: str) -> Signed:
     """A check or plan brought in from a file, under its slug, marked as brought in; unchanged it is not written. It is whoever brings it in
     that stands for it: the name in the file is only told."""
     kept = model._default_manager.select_for_update().filter(slug=slug).first()
@@ -126,7 +126,11 @@ def kept_elsewhere(model: type[Kept], user: User, slug: str, record: dict[str, A
     for field, value in values.items():
         setattr(kept, field, value)
     kept.standing = HERE
-    told = {"made_by": str(record.get("made_by") or "")[:150], "core_version": values["core_version"], "verdict_here": verdict_here}
+    told = {
+        "made_by": str(record.get("made_by") or "")[:150],
+        "core_version": str(values.get("core_version", "")),
+        "verdict_here": verdict_here,
+    }
     return written(kept, user, told)
 
 

@@ -60,9 +60,11 @@ class Noted:
     case: Spec
 
 
-def keep_cut(user: User, slug: str, data: Spec, demo: bool = False) -> Cut:
+def keep_cut(user: User, slug: str, data: Spec, demo: bool = False, teach: bool = True) -> Cut:
     """Keep an entry under the name its phone gave it: a new one, or a later state of one that is there; an earlier or the same state
-    changes nothing. Raises BadInput naming the field."""
+    changes nothing. Raises BadInput naming the field.
+
+    teach: whether the log's lessons are worked out again at once; whoever brings many in does so at the end."""
     if not UUID.fullmatch(slug):
         raise BadInput.at("id", "accepted: a UUID, in small letters")
     known_fields(data, NOTED)
@@ -75,31 +77,34 @@ def keep_cut(user: User, slug: str, data: Spec, demo: bool = False) -> Cut:
     edge = edges_before(cutter, noted.values["made_at"]) if cutter else 0
     # Which of its edges a cutter had is part of what a cut was of.
     answer = as_data(cut_answer(noted.case, noted.readings, f"{cutter.slug} {edge}" if cutter else slug))
-    return _written(user, slug, rev, noted, edge, answer, demo)
+    cut, changed = _written(user, slug, rev, noted, edge, answer, demo)
+    if changed and teach:
+        learn_again()
+    return cut
 
 
-def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: Spec, demo: bool) -> Cut:
+def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: Spec, demo: bool) -> tuple[Cut, bool]:
+    """The entry written, and whether something can be learnt from that."""
     with transaction.atomic():
         cut = Cut.objects.select_for_update().filter(slug=slug).first()
         if cut is None:
             cut = Cut(slug=slug, made_by=user, demo=demo)
         elif cut.rev >= rev:
-            return cut
+            return cut, False
         taught_before = cut.taken and cut.has_readings
         for name, value in noted.values.items():
             setattr(cut, name, value)
         cut.rev, cut.edge, cut.case, cut.answer, cut.core_version = rev, edge, noted.case, answer, VERSION
         cut.name, cut.family = answer["words"][:240], answer["family"]
         cut.machine_name, cut.metal = answer["of"]["machine"][:120], answer["of"]["metal"][:120]
+        cut.machine = cut.machine or Machine.objects.filter(name=cut.machine_name).first()
         cut.diameter_mm, cut.depth_mm = answer["diameter_mm"], answer["depth_mm"]
         cut.has_readings = any(not one["refused"] for one in answer["readings"])
         written(cut, user)
         changed = taught_before or (cut.taken and cut.has_readings)
         if changed:
             something_changed()
-    if changed:
-        learn_again()
-    return cut
+    return cut, changed
 
 
 def _read(data: Spec) -> Noted:
@@ -118,7 +123,7 @@ def _read(data: Spec) -> Noted:
         "seen": read_seen(data.get("seen"), symptoms()),
         "size": read_size(data.get("size")),
         "note": plain_text(data.get("note"), "note", LONGEST_NOTE),
-        "made_at": _moment(data.get("at")),
+        "made_at": moment_of(data.get("at")),
         "taken": _flag(data, "taken", True),
         "confirmed": _flag(data, "confirmed", False),
         "standing": HERE,
@@ -139,7 +144,7 @@ def _flag(data: Spec, name: str, default: bool) -> bool:
     return value
 
 
-def _moment(value: Any) -> datetime:
+def moment_of(value: Any) -> datetime:
     """When it was, by the clock beside the machine. Raises BadInput."""
     if value is None:
         return timezone.now()
@@ -208,7 +213,7 @@ def note_edge(user: User, cutter: Cutter, data: Spec, demo: bool = False) -> Edg
         length_mm=None if data.get("length_mm") is None else figure(data["length_mm"], "length_mm", 1, 5000),
         note=plain_text(data.get("note"), "note", LONGEST_NOTE),
         made_by=user,
-        made_at=_moment(data.get("at")),
+        made_at=moment_of(data.get("at")),
     )
     with transaction.atomic():
         return written(event, user)

@@ -67,7 +67,11 @@ def test_the_file_is_what_its_schema_says_and_the_schema_is_documented(here: Cli
 def test_a_table_out_and_in_again_is_the_same(here: Client, kind: str, form: str) -> None:
     """Every record of the demo shop, through every kind of table, into an empty shop: each comes back field for field."""
     before = [
-        {name: value for name, value in record.items() if name not in ("answer", "core_version", "refs", "made_by")}
+        {
+            name: value
+            for name, value in record.items()
+            if name not in ("answer", "core_version", "refs", "made_by", "machine", "cutter", "plan", "step", "rev")
+        }
         for record in records_of(kind)
     ]
     body = taken(here, f"/api/export/{kind}?form={form}")
@@ -284,7 +288,7 @@ def test_a_file_that_will_not_do_is_refused_in_words(here: Client, form: str, bo
     [
         ([], "format"),
         ({"format": "something"}, "format"),
-        ({"format": "fierce-bore-shop", "format_version": 2}, "format_version"),
+        ({"format": "fierce-bore-shop", "format_version": 4}, "format_version"),
         ({"format": "fierce-bore-shop", "format_version": 1, "people": []}, "people"),
         ({"format": "fierce-bore-shop", "format_version": 1, "cutters": {}}, "cutters"),
     ],

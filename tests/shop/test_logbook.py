@@ -1,5 +1,6 @@
 """The log: what is sent twice is there once, what was read moves the shop's own checks, and nothing typed wrong spoils it."""
 
+import json
 import uuid
 from collections.abc import Callable
 from typing import Any
@@ -8,11 +9,11 @@ import pytest
 from django.test import Client
 
 from bore.answers.foretold import foretold
-from shop.logbook.lessons import learn_again, lessons
+from shop.logbook.lessons import learn_again, lessons, set_used, something_changed
 from shop.logbook.models import Cut
 from shop.yard.models import Cutter
 from tests.asking import plain_case
-from tests.shop.requests import post, send
+from tests.shop.requests import emptied, post, send
 
 CASE = plain_case(machine__name="the test's press")
 MIDDLE_NM = float(foretold(CASE).bare["torque"].middle)
@@ -30,7 +31,9 @@ def entry(times: float = 1.0, **more: Any) -> dict[str, Any]:
 @pytest.fixture
 def write(here: Client) -> Callable[..., Any]:
     Cut.objects.all().delete()
+    something_changed()
     learn_again()
+    set_used(True)
 
     def written(slug: str | None = None, **more: Any) -> dict[str, Any]:
         found = send(here, "PUT", f"/api/cuts/{slug or name()}", entry(**more))
@@ -113,7 +116,9 @@ def test_a_reading_says_why_it_says_nothing(here: Client, write: Callable[..., A
     """A load hardly over idling; a hand's push without the feed it made; with it the thrust is held against that feed."""
     load = {"kind": "load-percent", "raw": {"load_percent": 12, "idle_percent": 10}}
     hand = plain_case(
-        machine__feed={"kind": "hand-lever", "lever_length_mm": 250, "pinion_radius_mm": 20}, setting__feed_mm_rev=None, setting__hand_force_n=80
+        machine__feed={"kind": "hand-lever", "lever_length_mm": 250, "pinion_radius_mm": 20},
+        setting__feed_mm_rev=None,
+        setting__hand_force_n=80,
     )
     felt = {"kind": "hand-feel", "raw": {"hand_force_n": 80}}
     timed = {"kind": "timed-feed", "raw": {"depth_mm": 10, "seconds": 12}}
@@ -183,3 +188,62 @@ def test_what_will_not_do_is_named_and_nothing_is_kept(here: Client, wrong: dict
 def test_a_name_that_is_no_uuid_is_refused(here: Client) -> None:
     for slug in ("x", "A" * 36, name().upper()):
         assert send(here, "PUT", f"/api/cuts/{slug}", entry()).status_code == 422
+
+
+def taught() -> dict[str, Any]:
+    """What the log says now, apart from how old its cuts are by the second."""
+    something_changed()
+    learn_again()
+    return dict(lessons().taught)
+
+
+def test_out_and_in_again_every_factor_is_the_same(here: Client, yard: dict[str, int]) -> None:
+    """The demo's year of cuts through the shop's own file, into an empty shop: lessons, edges and readings as they were."""
+    file, before, edges = here.get("/api/export/shop").content, taught(), here.get("/api/edges").json()
+    assert len(before["torque"]["pairings"]) > 5
+    cuts = here.get("/api/cuts").json()["cuts"]
+    emptied()
+    assert taught() == {}
+    found = here.generic("POST", "/api/import/shop?form=json&write=true", file, content_type="application/octet-stream")
+    assert found.json()["written"] is True, [one for one in found.json()["rows"] if one["problems"]][:3]
+    assert taught() == before
+    assert here.get("/api/edges").json() == edges
+    again = here.get("/api/cuts").json()["cuts"]
+    assert [one["readings"] for one in again] == [one["readings"] for one in cuts]
+    assert all(one["brought"] for one in again)
+    # Once more it changes nothing.
+    found = here.generic("POST", "/api/import/shop?form=json&write=false", file, content_type="application/octet-stream").json()
+    assert {one["what"] for one in found["rows"] if one["kind"] in ("cuts", "edges")} == {"same"}
+
+
+@pytest.mark.parametrize("form", ["csv", "xlsx"])
+def test_a_table_of_cuts_comes_in_again(here: Client, write: Callable[..., Any], form: str) -> None:
+    cut = write(times=1.2, holes=3, seen=["squeal"], size={"diameter_mm": 10.1, "gauge": "go"}, note="=looks like a formula")
+    table = here.get(f"/api/export/cuts?form={form}").content
+    Cut.objects.all().delete()
+    found = here.generic("POST", f"/api/import/cuts?form={form}&write=true", table, content_type="application/octet-stream").json()
+    assert found["written"] is True, found
+    again = here.get(f"/api/cuts/{cut['id']}").json()
+    for part in ("at", "holes", "seen", "size", "note", "outcome", "case"):
+        assert again[part] == cut[part], part
+    for part in ("kind", "raw", "value", "bare"):
+        assert again["readings"][0][part] == cut["readings"][0][part], part
+
+
+@pytest.mark.parametrize(
+    ("wrong", "field"),
+    [
+        ({"answer": {"of": 3}}, "answer"),
+        ({"slug": "x"}, "slug"),
+        ({"holes": -1}, "holes"),
+        ({"taken": "yes"}, "taken"),
+        ({"case": []}, "case"),
+        ({"colour": 1}, "colour"),
+    ],
+)
+def test_a_file_with_a_bad_cut_writes_nothing(here: Client, write: Callable[..., Any], wrong: dict[str, Any], field: str) -> None:
+    record = {"slug": name(), "case": CASE, "readings": []} | wrong
+    file = json.dumps({"format": "fierce-bore-shop", "format_version": 3, "cuts": [record]})
+    found = here.generic("POST", "/api/import/shop?form=json&write=true", file, content_type="application/octet-stream").json()
+    assert (found["written"], Cut.objects.count()) == (False, 0)
+    assert [one["field"] for one in found["rows"][0]["problems"]] == [field]

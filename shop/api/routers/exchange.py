@@ -21,7 +21,7 @@ from shop.records.json_out import json_bytes
 router = Router(tags=["files"])
 # A whole shop of some thousand records, s.
 MOST_IMPORT_S = 300.0
-Kind = Literal["machines", "cutters", "materials", "checks"]
+Kind = Literal["machines", "cutters", "materials", "checks", "cuts"]
 Table = Literal["csv", "xlsx"]
 ANY_FILE = {"200": {"description": "OK", "content": {"*/*": {"schema": {"type": "string", "format": "binary"}}}}}
 ANY_JSON = {"200": {"description": "OK", "content": {"application/json": {"schema": {"type": "object"}}}}}
@@ -71,7 +71,7 @@ def _as_data(found: Brought) -> dict[str, Any]:
 @heavy(MOST_IMPORT_S)
 def import_file(
     request: HttpRequest,
-    kind: Literal["shop", "machines", "cutters", "materials", "checks"],
+    kind: Literal["shop", "machines", "cutters", "materials", "checks", "cuts"],
     form: Literal["csv", "xlsx", "json"],
     write: bool = False,
 ) -> HttpResponse:

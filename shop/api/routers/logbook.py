@@ -11,7 +11,7 @@ from bore.advice.diagnose import symptoms
 from bore.answers.log import moved_answer
 from bore.base.errors import BadInput
 from bore.cuts.edges import edge_kinds
-from bore.cuts.kinds import reading_kinds
+from bore.cuts.kinds import ReadingKind, noted_figures, reading_kinds
 from bore.cuts.noted import MEASURED, outcomes
 from shop.api.heavy import heavy
 from shop.api.requests import read_job_case, read_json, resolved
@@ -197,11 +197,26 @@ def read_lessons(request: HttpRequest) -> HttpResponse:
     }
     words = {
         "outcomes": {one.id: one.words for one in outcomes().values()},
-        "readings": {one.kind: one.words for one in reading_kinds().values()},
-        "symptoms": {name: row["seen"] for name, row in symptoms().items()},
+        "readings": [
+            {
+                "kind": one.kind,
+                "words": one.words,
+                "by_hand": one.quantity == "thrust" and "hand_force_n" in one.noted,
+                "figures": _figures(one),
+            }
+            for one in reading_kinds().values()
+        ],
+        "symptoms": {row["symptom"]: row["seen"] for row in symptoms().values()},
         "edges": {one.id: one.words for one in edge_kinds().values()},
     }
-    return as_json({"used": state.used, "told": state.told, "cuts": here.count(), "choices": choices, "words": words})
+    asked = _named({one["id"] for told in state.told.values() for one in told["asked"]})
+    return as_json({"used": state.used, "told": state.told, "asked": asked, "cuts": here.count(), "choices": choices, "words": words})
+
+
+def _figures(kind: ReadingKind) -> list[dict[str, Any]]:
+    """What is asked for to note a reading of a kind."""
+    noted = [noted_figures()[name] for name in kind.noted]
+    return [{"name": one.name, "words": one.words, "unit": one.unit, "needed": one.asked == "needed"} for one in noted if one.asked != "no"]
 
 
 @router.put("/lessons", auth=lead, response={200: LogState, **WRITES}, openapi_extra=takes(SWITCH))
@@ -219,9 +234,12 @@ def switch_lessons(request: HttpRequest) -> HttpResponse:
 def moved_by(request: HttpRequest) -> HttpResponse:
     """Which logged cuts moved a case's check, those that moved it most first."""
     found = moved_answer(read_job_case(request), cuts_to_learn())
-    named = {one.slug: one for one in _cuts(slug__in=[cut.id for moved in found.values() for cut in moved.cuts])}
-    lines = {slug: {"name": one.name, "at": one.made_at.isoformat(), "by": one.made_by.username} for slug, one in named.items()}
-    return as_json({"quantities": found, "cuts": lines})
+    return as_json({"quantities": found, "cuts": _named({cut.id for moved in found.values() for cut in moved.cuts})})
+
+
+def _named(slugs: set[str]) -> dict[str, dict[str, str]]:
+    """Cuts by their names."""
+    return {one.slug: {"name": one.name, "at": one.made_at.isoformat(), "by": one.made_by.username} for one in _cuts(slug__in=slugs)}
 
 
 @router.get("/edges", response={200: list[EdgeState], 401: Errors})

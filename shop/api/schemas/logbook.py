@@ -69,23 +69,31 @@ class LogChoices(Schema):
     family: list[str]
 
 
+class FigureWords(Schema):
+    """A figure a reading is noted with."""
+
+    name: str
+    words: str
+    unit: str
+    needed: bool
+
+
+class ReadingWords(Schema):
+    """A way of reading a cut; `by_hand`: only where a hand feeds."""
+
+    kind: str
+    words: str
+    by_hand: bool
+    figures: list[FigureWords]
+
+
 class LogWords(Schema):
     """What the log's names are in words."""
 
     outcomes: dict[str, str]
-    readings: dict[str, str]
+    readings: list[ReadingWords]
     symptoms: dict[str, str]
     edges: dict[str, str]
-
-
-class LogState(Schema):
-    """What the log says of itself."""
-
-    used: bool
-    cuts: int
-    told: dict[str, LogTold]
-    choices: LogChoices
-    words: LogWords
 
 
 class CutNamed(Schema):
@@ -94,6 +102,17 @@ class CutNamed(Schema):
     name: str
     at: str
     by: str
+
+
+class LogState(Schema):
+    """What the log says of itself."""
+
+    used: bool
+    cuts: int
+    told: dict[str, LogTold]
+    asked: dict[str, CutNamed]
+    choices: LogChoices
+    words: LogWords
 
 
 class MovedWhole(Schema):

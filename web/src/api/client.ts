@@ -125,6 +125,19 @@ export const api = {
     throw new Error("a hole is not read as one");
   },
   me: async () => taken(await client.GET("/api/me")),
+  cuts: async (query: NonNullable<paths["/api/cuts"]["get"]["parameters"]["query"]>) => taken(await client.GET("/api/cuts", { params: { query } })),
+  readCut: async (slug: string) => taken(await client.GET("/api/cuts/{slug}", { params: { path: { slug } } })),
+  writeCut: async (slug: string, body: object) => taken(await client.PUT("/api/cuts/{slug}", { params: { path: { slug } }, body: body as Body })),
+  markCut: async (slug: string, body: { taken?: boolean; confirmed?: boolean }) =>
+    taken(await client.POST("/api/cuts/{slug}/marks", { params: { path: { slug } }, body })),
+  removeCut: async (slug: string) => taken(await client.DELETE("/api/cuts/{slug}", { params: { path: { slug } } })),
+  returnCut: async (slug: string) => taken(await client.POST("/api/cuts/{slug}/back", { params: { path: { slug } } })),
+  lessons: async () => taken(await client.GET("/api/lessons")),
+  useLessons: async (used: boolean) => taken(await client.PUT("/api/lessons", { body: { used } })),
+  experience: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/experience", { body: job as Body, signal })),
+  edges: async () => taken(await client.GET("/api/edges")),
+  noteEdge: async (slug: string, body: { kind: string; note?: string }) =>
+    taken(await client.POST("/api/cutters/{slug}/edge", { params: { path: { slug } }, body })),
   glossary: async () => taken(await client.GET("/api/glossary")),
   words: async () => taken(await client.GET("/api/words")),
   machines: async () => taken(await client.GET("/api/machines")),
@@ -152,7 +165,7 @@ export const api = {
     taken(await client.PUT(`/api/${kind as "machines"}/{slug}`, { params: { path: { slug } }, body: body as Body })),
   remove: async (kind: RecordKind, slug: string) => taken(await client.DELETE(`/api/${kind}/{slug}`, { params: { path: { slug } } })),
   bringBack: async (kind: RecordKind, slug: string) => taken(await client.POST(`/api/${kind}/{slug}/back`, { params: { path: { slug } } })),
-  history: async (kind: RecordKind | "checks", slug: string) => taken(await client.GET(`/api/${kind}/{slug}/history`, { params: { path: { slug } } })),
+  history: async (kind: RecordKind | "checks" | "cuts", slug: string) => taken(await client.GET(`/api/${kind}/{slug}/history`, { params: { path: { slug } } })),
   restore: async (kind: RecordKind, slug: string, entry: number) =>
     taken(await client.POST(`/api/${kind as "machines"}/{slug}/history/{entry}/restore`, { params: { path: { slug, entry } } })),
   bringIn: async (kind: FileKind, form: FileForm, body: Blob, write: boolean) =>

@@ -4537,6 +4537,18 @@ export interface components {
             fits: string[];
         };
         /**
+         * CutNamed
+         * @description A cut by its name.
+         */
+        CutNamed: {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /**
          * DriftAnswer
          * @description Since which cut readings lie high or low.
          */
@@ -4547,6 +4559,20 @@ export interface components {
             direction: string;
             /** Words */
             words: string;
+        };
+        /**
+         * FigureWords
+         * @description A figure a reading is noted with.
+         */
+        FigureWords: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Unit */
+            unit: string;
+            /** Needed */
+            needed: boolean;
         };
         /**
          * HonestyAnswer
@@ -4587,6 +4613,10 @@ export interface components {
             told: {
                 [key: string]: components["schemas"]["LogTold"];
             };
+            /** Asked */
+            asked: {
+                [key: string]: components["schemas"]["CutNamed"];
+            };
             choices: components["schemas"]["LogChoices"];
             words: components["schemas"]["LogWords"];
         };
@@ -4612,9 +4642,7 @@ export interface components {
                 [key: string]: string;
             };
             /** Readings */
-            readings: {
-                [key: string]: string;
-            };
+            readings: components["schemas"]["ReadingWords"][];
             /** Symptoms */
             symptoms: {
                 [key: string]: string;
@@ -4625,16 +4653,18 @@ export interface components {
             };
         };
         /**
-         * CutNamed
-         * @description A cut by its name.
+         * ReadingWords
+         * @description A way of reading a cut; `by_hand`: only where a hand feeds.
          */
-        CutNamed: {
-            /** Name */
-            name: string;
-            /** At */
-            at: string;
-            /** By */
-            by: string;
+        ReadingWords: {
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** By Hand */
+            by_hand: boolean;
+            /** Figures */
+            figures: components["schemas"]["FigureWords"][];
         };
         /**
          * MovedAnswer
@@ -12625,7 +12655,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                kind: "machines" | "cutters" | "materials" | "checks";
+                kind: "machines" | "cutters" | "materials" | "checks" | "cuts";
             };
             cookie?: never;
         };
@@ -12677,7 +12707,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                kind: "shop" | "machines" | "cutters" | "materials" | "checks";
+                kind: "shop" | "machines" | "cutters" | "materials" | "checks" | "cuts";
             };
             cookie?: never;
         };

@@ -24,6 +24,7 @@ const SignIn = later(() => import("./SignIn").then((part) => part.SignIn), "Open
 const Plan = lazy(() => import("../features/plan"));
 const Part = lazy(() => import("../features/part"));
 const Chart = lazy(() => import("../features/chart"));
+const Cuts = lazy(() => import("../features/cuts"));
 const AtMachine = lazy(() => import("../features/machine"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address. */
@@ -32,6 +33,7 @@ const SCREENS = [
   ["Plan", "p", "/plan"],
   ["Part", "a", "/part"],
   ["Chart", "c", "/chart"],
+  ["Cuts", "l", "/cuts"],
   ["Shop", "s", "/shop"],
 ] as const;
 
@@ -197,6 +199,7 @@ function Frame() {
             <Route path="/plan" component={Plan} />
             <Route path="/part" component={Part} />
             <Route path="/chart" component={Chart} />
+            <Route path="/cuts" component={Cuts} />
             <Route path="/at-machine" component={AtMachine} />
             <Route path="/shop/*?" component={Shop} />
             <Route>

@@ -1,7 +1,10 @@
 /** The verdict: one word, and which limit gives way first and by how much. */
 import { useUnits } from "./useUnits";
-import type { Answer, System } from "./types";
+import type { Answer, Case, System } from "./types";
 import { inUnits } from "./units";
+import { later } from "../ui/later";
+
+const Experience = later(() => import("./Experience").then((part) => part.Experience));
 
 export const VERDICTS = { holds: "Holds", tight: "Tight", "gives-way": "Gives way", cannot: "Can’t", unknown: "Not known" } as const;
 /** A verdict's own colour for text. */
@@ -48,9 +51,11 @@ type Props = {
   /** A change is being settled: an answer to another case follows at once. */
   settling: boolean;
   of: string;
+  /** The case that was answered. */
+  job: Case | null;
 };
 
-export function Verdict({ answer, stale, drafted, settling, of }: Props) {
+export function Verdict({ answer, stale, drafted, settling, of, job }: Props) {
   const system = useUnits();
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
@@ -69,6 +74,7 @@ export function Verdict({ answer, stale, drafted, settling, of }: Props) {
         )}
         {(stale || drafted) && <span className="block text-sm text-ink">This answer is for {of}.</span>}
       </p>
+      {answer.experience && job && <Experience said={answer.experience} job={job} />}
     </section>
   );
 }

@@ -6,10 +6,10 @@ import { later } from "../ui/later";
 
 const Diagnosis = later(() => import("./Diagnosis").then((part) => part.Diagnosis), "Opening…");
 
-export function Wrong({ job }: { job: Case }) {
+export function Wrong({ job, className = "" }: { job: Case; className?: string }) {
   return (
     <Dialog.Root>
-      <Dialog.Trigger className="tap chip no-print justify-self-start font-semibold">What’s wrong?</Dialog.Trigger>
+      <Dialog.Trigger className={`tap chip no-print justify-self-start font-semibold ${className}`}>What’s wrong?</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content

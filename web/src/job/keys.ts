@@ -27,6 +27,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["g p", "to the Plan"],
   ["g a", "to the Part"],
   ["g c", "to the wall Chart"],
+  ["g l", "to the log of cuts"],
   ["g s", "to the Shop"],
   ["u", "mm or inch"],
   ["Ctrl Z", "undo"],

@@ -70,9 +70,12 @@ export function significant(value: number, digits = 3): string {
   return rounded.toFixed(Math.min(places, 6));
 }
 
+/** The unit a quantity is shown and typed in, and how many of it one of the core's is. */
+export const shownIn = (unit: string, system: System): Shown => UNITS[unit]?.[sideOf(unit, system)] ?? { unit, factor: 1 };
+
 /** A figure and its unit as the user wants to see it. Large thrusts go to kN. */
 export function split(value: number, unit: string, system: System, digits = 3): [string, string] {
-  const shown = UNITS[unit]?.[sideOf(unit, system)] ?? { unit, factor: 1 };
+  const shown = shownIn(unit, system);
   if (unit === "N" && system.force === "metric" && Math.abs(value) >= 1000) return [significant(value / 1000, digits), "kN"];
   return [significant(value * shown.factor, digits), shown.unit];
 }

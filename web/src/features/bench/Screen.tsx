@@ -163,13 +163,14 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           drafted={Object.keys(state.drafts).length > 0}
           settling={settling}
           of={check.of ? `${plain(check.of.hole.diameter_mm, system)} at ${speed(check.of.setting.speed_rpm)}` : ""}
+          job={check.of}
         />
       </div>
       <Outdated />
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
         {state.jobs.now.name && (
-          <span className="hidden max-w-32 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
+          <span className="hidden max-w-32 truncate pr-1 text-faint min-[90rem]:inline" title={state.jobs.now.name}>
             {state.jobs.now.name}
           </span>
         )}

@@ -1,12 +1,17 @@
 /** At the machine: a plan step by step, one to a screen, for a phone or a tablet leant beside it; it needs no network once it is open. */
-import { useEffect, useReducer } from "react";
+import { useEffect, useReducer, useRef, useState } from "react";
 import { Link, useLocation } from "wouter";
 
+import type { Case } from "../../job/types";
 import { inUnits } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
+import { freeName, write } from "../../job/outbox";
+import { useWaiting } from "../../job/useWaiting";
+import { Wrong } from "../../job/Wrong";
 import { Clock } from "./parts/Clock";
+import { HowItWent } from "./parts/HowItWent";
 import { StepCard } from "./parts/StepCard";
-import { type Doing, done, holesOf, keep, kept, type Run, stageOf, stepsOf } from "./run";
+import { type Doing, done, entryOf, holesOf, keep, kept, type Run, stageOf, stepsOf } from "./run";
 
 /** The screen stays on while it is open, where the browser can do so. */
 function useAwake() {
@@ -103,12 +108,24 @@ function left(run: Run): string {
 
 function Going({ first }: { first: Run }) {
   const [run, act] = useReducer(done, first);
+  const [notes, setNotes] = useState(false);
   const [, navigate] = useLocation();
   const system = useUnits();
   const stage = stageOf(run);
+  const cutting = stage.kind === "step" && stage.step.cut !== null;
   const missing = run.answer.checklist.filter((line) => !run.ticks.includes(line.id)).length;
   useAwake();
   useEffect(() => keep(run), [run]);
+  // Whatever changed what was made is written down, in its latest state.
+  const written = useRef(run.made);
+  useEffect(() => {
+    for (const at of Object.keys(run.made).map(Number)) {
+      if (run.made[at] === written.current[at]) continue;
+      const entry = entryOf(run, at);
+      if (entry) write(entry);
+    }
+    written.current = run.made;
+  }, [run]);
   useEffect(() => {
     document.title = `At the machine: ${run.name || run.answer.hole.text}`;
   }, [run.name, run.answer.hole.text]);
@@ -132,7 +149,7 @@ function Going({ first }: { first: Run }) {
         <button
           type="button"
           className="min-h-20 bg-green px-4 text-left text-[26px] font-bold text-film"
-          onClick={() => (stage.kind === "after" ? finish() : act({ do: "done" }))}
+          onClick={() => (stage.kind === "after" ? finish() : act({ do: "done", id: freeName(), now: new Date().toISOString() }))}
         >
           {next(run)}
           <span className="block text-[16px] font-normal">{stage.kind === "before" && missing > 0 ? `${missing} not ticked yet` : left(run)}</span>
@@ -140,11 +157,43 @@ function Going({ first }: { first: Run }) {
         <button type="button" className="chip min-h-20 px-5 text-[20px]" disabled={run.at === 0} onClick={() => act({ do: "back" })}>
           Back
         </button>
+        {cutting && (
+          <div className="col-span-2 grid grid-cols-2 gap-3">
+            <Wrong job={stage.step.cut?.case as Case} className="min-h-16 justify-self-stretch text-[20px]" />
+            <button type="button" className="chip min-h-16 text-[20px] font-semibold" onClick={() => setNotes(true)}>
+              Write it down
+            </button>
+          </div>
+        )}
+        <Waiting />
         <p className="col-span-2 m-0 text-xs text-faint">
           Touch it only while the spindle stands. It stops nothing: the machine’s own stop does. Figures are estimates; the machine’s instructions come first.
         </p>
       </footer>
+      {cutting && notes && (
+        <HowItWent
+          run={run}
+          step={stage.step}
+          system={system}
+          onClose={() => setNotes(false)}
+          onWritten={() => {
+            setNotes(false);
+            act({ do: "noted" });
+          }}
+        />
+      )}
     </main>
+  );
+}
+
+/** What is written down and still here. */
+function Waiting() {
+  const [all, refused] = useWaiting();
+  if (all === 0) return null;
+  return (
+    <p role="status" className="col-span-2 m-0 text-sm">
+      {all} written down here and not yet with the shop{refused > 0 && `; ${refused} of them it would not take: see Cuts`}.
+    </p>
   );
 }
 

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { beforeEach, expect, it } from "vitest";
 
-import { type Answer, begin, done, holesOf, kept, type Run, stageOf, take } from "./run";
+import { type Answer, begin, done, entryOf, holesOf, kept, type Run, stageOf, take } from "./run";
 
 const step = (words: string, cut: boolean) => ({ words, struck: false, cut: cut ? {} : null });
 const answer = (count: number, ...steps: object[]) => ({ count, hole: { text: "M10" }, checklist: [], afterwards: [], plan: { steps } }) as unknown as Answer;
@@ -54,4 +54,26 @@ it("reads what is no run of its own as none", () => {
     localStorage.setItem("at-machine", text);
     expect(kept()).toBeNull();
   }
+});
+
+it("writes down the holes that went alike as one entry, hole by hole, without those written down by themselves", () => {
+  const hole = (run: Run) => done(run, { do: "done", id: "one", now: "2026-05-01T10:00:00Z" });
+  let run = along(take("", PLATE, "plate"), 2);
+  expect(entryOf(run, 2)).toBeNull();
+  run = hole(run);
+  expect(entryOf(run, 2)).toMatchObject({ id: "one", rev: 1, gone: false, body: { holes: 1, hole_no: 1, step: 2, plan: "plate", at: "2026-05-01T10:00:00Z" } });
+  run = done(run, { do: "noted" });
+  run = done(run, { do: "done", id: "another" });
+  expect(entryOf(run, 2)).toMatchObject({ id: "one", body: { holes: 2 } });
+  // Back over the last, over the one by itself, over the first: nothing is left of the run of them.
+  const revs = [run.rev];
+  for (const holes of [1, 1, 0]) {
+    run = done(run, { do: "back" });
+    expect(run.made[2]?.holes).toBe(holes);
+    revs.push(run.rev);
+  }
+  expect(entryOf(run, 2)?.gone).toBe(true);
+  expect([...revs].sort((one, other) => one - other)).toEqual(revs);
+  expect(entryOf(hole(run), 2)).toMatchObject({ id: "one", gone: false, body: { holes: 1 } });
+  expect(entryOf(run, 1)).toBeNull();
 });

@@ -170,7 +170,7 @@ export function Plan() {
           type="button"
           className="tap chip font-semibold"
           disabled={!goes || stale}
-          onClick={() => answer && begin(named.name, answer, (words) => window.confirm(words)) && navigate("/at-machine")}
+          onClick={() => answer && begin(named.name, answer, (words) => window.confirm(words), named.slug) && navigate("/at-machine")}
         >
           To the machine
         </button>

@@ -1,10 +1,9 @@
 /** One step at the machine: what to fit, what to set, how hard, how far, when to clear; in figures that are read from two metres. */
 import type { ReactNode } from "react";
 
-import type { Case, System } from "../../../job/types";
+import type { System } from "../../../job/types";
 import { inUnits, nominal, plain, show, speed } from "../../../job/units";
 import { choiceWords } from "../../../job/words";
-import { Wrong } from "../../../job/Wrong";
 import type { Answer, Step } from "../run";
 import { Pull } from "./Pull";
 
@@ -87,7 +86,6 @@ export function StepCard({ answer, step, system, children }: Props) {
           <p className="m-0 text-faint">
             <b>{choiceWords("machine.coolant.method", cut.coolant)}</b>. Good chip: {cut.chip}. Good sound: {cut.sound}.
           </p>
-          <Wrong job={cut.case as Case} />
         </div>
       )}
     </article>

@@ -1,0 +1,1 @@
+export { Cuts as default } from "./Screen";

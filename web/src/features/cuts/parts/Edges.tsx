@@ -1,0 +1,82 @@
+/** The edges of the crib: what each has done since it was given one, what the ones before it did, and what is done to it now. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { api, inWords } from "../../../api/client";
+import { useLessons } from "../../../job/lessons";
+import { useMay } from "../../../job/queries";
+import { significant } from "../../../job/units";
+import { day } from "../../../ui/dates";
+
+const metres = (value: number): string => `${significant(value, 2)} m`;
+
+export function Edges() {
+  const client = useQueryClient();
+  const edges = useQuery({ queryKey: ["edges"], queryFn: api.edges, retry: false });
+  const kinds = useLessons().data?.words.edges ?? {};
+  const mind = useMay("machinist");
+  const [said, setSaid] = useState("");
+  const note = async (cutter: string, kind: string) => {
+    try {
+      const found = await api.noteEdge(cutter, { kind });
+      setSaid(`${found.name}: ${kinds[kind] ?? kind}.`);
+    } catch (fault) {
+      setSaid(inWords(fault));
+    }
+    await client.invalidateQueries({ queryKey: ["edges"] });
+  };
+  if (edges.error) return <p role="alert">{inWords(edges.error)}</p>;
+  if (!edges.data) return <p>Opening…</p>;
+  if (edges.data.length === 0) return <p className="text-faint">No cutter of the crib has been logged with yet.</p>;
+  return (
+    <div className="overflow-x-auto">
+      <p role="status" className="m-0 min-h-6">
+        {said}
+      </p>
+      <table className="w-full border-collapse">
+        <thead>
+          <tr className="border-b border-ink text-left text-sm text-faint">
+            <th className="py-1 pr-3 font-normal">cutter</th>
+            <th className="pr-3 font-normal">this edge since</th>
+            <th className="pr-3 text-right font-normal">holes</th>
+            <th className="pr-3 text-right font-normal">cut</th>
+            <th className="pr-3 text-right font-normal">in the cut</th>
+            <th className="pr-3 font-normal">edges before it</th>
+            <th className="font-normal">{mind && "what happened to it"}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {edges.data.map((one) => (
+            <tr key={one.cutter} className="border-b border-rule align-baseline">
+              <th scope="row" className="py-1 pr-3 text-left font-semibold">
+                {one.name}
+              </th>
+              <td className="pr-3 text-sm">{one.since ? day(one.since) : "not noted"}</td>
+              <td className="figure pr-3 text-right">{one.holes}</td>
+              <td className="figure pr-3 text-right">{metres(one.metres)}</td>
+              <td className="figure pr-3 text-right">{significant(one.minutes, 2)} min</td>
+              <td className="figure pr-3 text-sm">{one.edges_before_m.map(metres).join(", ") || "none"}</td>
+              <td>
+                {mind && (
+                  <select
+                    aria-label={`What happened to ${one.name}`}
+                    className="border border-rule bg-paper px-1 py-1"
+                    value=""
+                    onChange={(event) => event.target.value && void note(one.cutter, event.target.value)}
+                  >
+                    <option value="">note…</option>
+                    {Object.entries(kinds).map(([id, words]) => (
+                      <option key={id} value={id}>
+                        {words}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+/** What the log says of itself: how often readings lay inside what had been said, what is asked about, whether something drifts; and the switch. */
+import { useQueryClient } from "@tanstack/react-query";
+
+import { api, type Schemas } from "../../../api/client";
+import type { Lessons } from "../../../job/lessons";
+import { useMay } from "../../../job/queries";
+
+type Told = Schemas["LogTold"];
+const TENTHS_HIGH = 34;
+
+/** Where readings fell in what had been foreseen, in tenths: even where the bands are honest. */
+function Tenths({ tenths }: { tenths: readonly number[] }) {
+  const most = Math.max(...tenths, 1);
+  const even = tenths.reduce((sum, one) => sum + one, 0) / tenths.length;
+  return (
+    <svg width={10 * 14} height={TENTHS_HIGH + 2} role="img" aria-label={`Readings by tenths of what was foreseen: ${tenths.join(", ")}`}>
+      {tenths.map((one, k) => (
+        <rect key={k} x={k * 14} y={TENTHS_HIGH - (one / most) * TENTHS_HIGH} width={12} height={(one / most) * TENTHS_HIGH} fill="var(--steel)" />
+      ))}
+      <line
+        x1={0}
+        x2={140}
+        y1={TENTHS_HIGH - (even / most) * TENTHS_HIGH}
+        y2={TENTHS_HIGH - (even / most) * TENTHS_HIGH}
+        stroke="var(--ink)"
+        strokeDasharray="3 3"
+      />
+    </svg>
+  );
+}
+
+function Of({ quantity, told }: { quantity: string; told: Told }) {
+  const { inside, count, half_widths, tenths } = told.statistics;
+  const [first, last] = [half_widths[0], half_widths.at(-1)];
+  return (
+    <section aria-label={`Honesty of ${quantity}`} className="grid content-start gap-1">
+      <b className="first-letter:uppercase">{quantity}</b>
+      {inside !== null && (
+        <span>
+          <b className="figure text-xl">{Math.round(inside * 100)} %</b> of {count} readings inside the band of their day; nine in ten are meant to be
+        </span>
+      )}
+      <Tenths tenths={tenths} />
+      <span className="text-sm text-faint">
+        by tenths of what was foreseen; dashed: even
+        {first !== undefined &&
+          last !== undefined &&
+          half_widths.length > 1 &&
+          `. Half a band: ±${Math.round(first * 100)} % at first, ±${Math.round(last * 100)} % of late`}
+      </span>
+      {told.drift && <span className="text-vermilion">{told.drift.words}</span>}
+    </section>
+  );
+}
+
+export function Honest({ lessons }: { lessons: Lessons }) {
+  const client = useQueryClient();
+  const lead = useMay("lead");
+  const again = () => client.invalidateQueries();
+  const quantities = Object.entries(lessons.told).filter(([, told]) => told.cuts > 0);
+  return (
+    <div className="grid gap-3">
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={lessons.used} disabled={!lead} onChange={(event) => void api.useLessons(event.target.checked).then(again)} />
+        The shop’s checks are set right by what was read
+        {!lead && <span className="text-sm text-faint">(a lead switches it)</span>}
+      </label>
+      {quantities.length === 0 ? (
+        <p className="m-0 text-faint">No reading yet: note a load, amps, a scale or a timed depth with a cut, and the next check of its like knows better.</p>
+      ) : (
+        <div className="grid gap-4 wide:grid-cols-2">
+          {quantities.map(([quantity, told]) => (
+            <Of key={quantity} quantity={quantity} told={told} />
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
