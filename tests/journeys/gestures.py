@@ -154,3 +154,11 @@ def answers_instead(page: Page, path: str, how: Any, after: int = 0) -> None:
 def let_go(page: Page) -> None:
     """The server answers again, what was held first."""
     page.evaluate("window.letGo()")
+
+
+def taken(page: Page, server: Server, name: str) -> None:
+    """A kept plan, taken to the machine."""
+    planned(page, server, name)
+    menu(page)
+    page.get_by_role("button", name="To the machine").click()
+    expect(page.get_by_text("Before switching on")).to_be_visible()

@@ -4,18 +4,10 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.gestures import OpenPage, barriers, menu, planned
+from tests.journeys.gestures import OpenPage, barriers, taken
 from tests.server import Server
 
 FAR_PX, FINGER_PX = 40, 60
-
-
-def taken(page: Page, server: Server, name: str) -> None:
-    """A kept plan, taken to the machine."""
-    planned(page, server, name)
-    menu(page)
-    page.get_by_role("button", name="To the machine").click()
-    expect(page.get_by_text("Before switching on")).to_be_visible()
 
 
 def test_a_plan_is_gone_through_with_the_network_cut(open_page: OpenPage, server: Server) -> None:

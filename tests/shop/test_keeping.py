@@ -2,8 +2,6 @@
 
 import http.client
 import json
-import os
-import signal
 import sqlite3
 import subprocess
 import sys
@@ -84,12 +82,7 @@ def test_every_acknowledged_write_is_there_after_the_server_was_killed(server: S
     for writer in writers:
         writer.start()
     assert half.wait(patience_s())
-    assert server.process is not None
-    for child in Path(f"/proc/{server.process.pid}/task/{server.process.pid}/children").read_text().split():
-        os.kill(int(child), signal.SIGKILL)
-    server.process.kill()
-    server.process.wait()
-    server.process = None
+    server.kill()
     for writer in writers:
         writer.join(patience_s())
     kept = {name for writer in writers for name in writer.kept}

@@ -2,6 +2,7 @@
 import { useEffect, useReducer, useRef, useState } from "react";
 import { Link, useLocation } from "wouter";
 
+import { useLessons } from "../../job/lessons";
 import type { Case } from "../../job/types";
 import { inUnits } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
@@ -115,6 +116,8 @@ function Going({ first }: { first: Run }) {
   const cutting = stage.kind === "step" && stage.step.cut !== null;
   const missing = run.answer.checklist.filter((line) => !run.ticks.includes(line.id)).length;
   useAwake();
+  // Asked for while there is a network: what is written down later needs its words.
+  useLessons();
   useEffect(() => keep(run), [run]);
   // Whatever changed what was made is written down, in its latest state.
   const written = useRef(run.made);
