@@ -24,6 +24,7 @@ from bore.answers.program import run_answer, written_answer
 from bore.answers.readings import READERS, read_answer
 from bore.answers.serialise import as_data
 from bore.answers.shared_words import shared_words
+from bore.answers.trace import trace_answer
 from bore.base.errors import BadInput
 from bore.base.json_in import read_json_strictly
 from bore.case.read import read_case
@@ -59,6 +60,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     ),
     "reading": (reading_answer, "a meter's, scale's or hand's reading as torque, thrust or power, and how far it may be trusted"),
     "calibrate": (calibration_answer, "what logged cuts say of the next one: a factor, the spread that is left, each cut's part"),
+    "trace": (trace_answer, "a recorded load of the spindle told apart into holes, each beside what was said of it; what is amiss"),
     "chart": (chart_answer, "a wall chart: sizes by metals on one machine, what to set in each, the pilot it wants, how it holds"),
     "capability": (capability_answer, "the largest hole each family of drill makes on a machine in a metal"),
     "describe": (

@@ -38,6 +38,18 @@ def crib() -> tuple[dict[str, Any], ...]:
     return (*singles, *sets)
 
 
+def job_case(slug: str) -> dict[str, Any]:
+    """A demo job as a case."""
+    job = next(one for one in json.loads((HERE / "jobs.json").read_text(encoding="utf-8")) if one["slug"] == slug)
+    place = next(k for k, row in enumerate(rows_of("cutters.csv")) if row["slug"] == job["cutter"])
+    case = {name: job[name] for name in ("hole", "holding", "setting")}
+    return case | {
+        "material": {"id": job["material"]},
+        "machine": machines()[job["machine"]],
+        "cutter": crib()[place] | job.get("cutter_with", {}),
+    }
+
+
 def asked(machine: str, hole: str, depth_mm: float, material: str, **more: Any) -> dict[str, Any]:
     """A request for a plan on a demo machine from the whole demo crib; what is no field of the hole is the plan's."""
     of_hole = ("through", "behind", "count", "plate_thickness_mm", "edge_distance_mm", "stack_mm")

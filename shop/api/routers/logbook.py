@@ -9,6 +9,7 @@ from ninja import Router
 
 from bore.advice.diagnose import symptoms
 from bore.answers.log import moved_answer
+from bore.answers.trace import COLUMNS, MOST_SAMPLES, TraceAnswer, trace_answer
 from bore.base.errors import BadInput
 from bore.cuts.edges import edge_kinds
 from bore.cuts.kinds import ReadingKind, noted_figures, reading_kinds
@@ -60,6 +61,24 @@ MARKS = {
     "properties": {"taken": {"type": "boolean"}, "confirmed": {"type": "boolean"}},
 }
 SWITCH = {"type": "object", "required": ["used"], "additionalProperties": False, "properties": {"used": {"type": "boolean"}}}
+LOADS = {"type": "array", "items": {"type": "number"}, "maxItems": MOST_SAMPLES}
+TRACE = {
+    "type": "object",
+    "required": ["case", "trace"],
+    "additionalProperties": False,
+    "properties": {
+        "case": CASE,
+        "trace": {
+            "type": "object",
+            "required": ["t_s", "load_percent"],
+            "additionalProperties": False,
+            "properties": dict.fromkeys(COLUMNS, LOADS),
+        },
+        "sd": {"type": "number", "description": "spread of one hole about what is said, in logarithms"},
+        "factor": {"type": "number"},
+        "gaps": {"type": "array", "items": {"type": "array", "items": {"type": "number"}}, "maxItems": 200},
+    },
+}
 EDGE = {
     "type": "object",
     "required": ["kind"],
@@ -240,6 +259,14 @@ def moved_by(request: HttpRequest) -> HttpResponse:
 def _named(slugs: set[str]) -> dict[str, dict[str, str]]:
     """Cuts by their names."""
     return {one.slug: {"name": one.name, "at": one.made_at.isoformat(), "by": one.made_by.username} for one in _cuts(slug__in=slugs)}
+
+
+@router.post("/trace", response={200: TraceAnswer, **REFUSALS}, openapi_extra=takes(TRACE))
+@heavy()
+def watch_trace(request: HttpRequest) -> HttpResponse:
+    """A recorded load of the spindle told apart into holes, each beside what is said of it; nothing is kept of it."""
+    data = read_json(request)
+    return as_json(trace_answer(data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data))
 
 
 @router.get("/edges", response={200: list[EdgeState], 401: Errors})

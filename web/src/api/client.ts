@@ -135,6 +135,7 @@ export const api = {
   lessons: async () => taken(await client.GET("/api/lessons")),
   useLessons: async (used: boolean) => taken(await client.PUT("/api/lessons", { body: { used } })),
   experience: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/experience", { body: job as Body, signal })),
+  watch: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/trace", { body: body as Body, signal })),
   edges: async () => taken(await client.GET("/api/edges")),
   noteEdge: async (slug: string, body: { kind: string; note?: string }) =>
     taken(await client.POST("/api/cutters/{slug}/edge", { params: { path: { slug } }, body })),

@@ -1176,6 +1176,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Watch Trace
+         * @description A recorded load of the spindle told apart into holes, each beside what is said of it; nothing is kept of it.
+         */
+        post: operations["shop_api_routers_logbook_watch_trace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edges": {
         parameters: {
             query?: never;
@@ -4707,6 +4727,65 @@ export interface components {
             cuts: {
                 [key: string]: components["schemas"]["CutNamed"];
             };
+        };
+        /**
+         * TraceAnswer
+         * @description A trace told apart.
+         */
+        TraceAnswer: {
+            /** Idle */
+            idle: number;
+            /** Sigma */
+            sigma: number;
+            /** Holes */
+            holes: components["schemas"]["TraceHole"][];
+            /** Alarms */
+            alarms: [
+                number,
+                string
+            ][];
+            band: components["schemas"]["TraceBand"];
+        };
+        /**
+         * TraceBand
+         * @description What is said of the load as read, along the depth: its middle, and where nine in ten holes lie.
+         */
+        TraceBand: {
+            /** Depth Mm */
+            depth_mm: number[];
+            /** Low Percent */
+            low_percent: number[];
+            /** Middle Percent */
+            middle_percent: number[];
+            /** High Percent */
+            high_percent: number[];
+        };
+        /**
+         * TraceHole
+         * @description One hole: when, in how many pecks, how deep, its median load as read, that over idling against what was said; what is
+         *     amiss; some of its samples.
+         */
+        TraceHole: {
+            /** Hole */
+            hole: number;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** Pecks */
+            pecks: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Load Median */
+            load_median: number;
+            /** Ratio */
+            ratio: number | null;
+            /** Alarms */
+            alarms: string[];
+            /** Depths Mm */
+            depths_mm: number[];
+            /** Loads Percent */
+            loads_percent: number[];
         };
         /**
          * EdgeNote
@@ -11823,6 +11902,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovedWhole"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_logbook_watch_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    case: components["schemas"]["Case"];
+                    trace: {
+                        t_s: number[];
+                        load_percent: number[];
+                        rpm?: number[];
+                        feed_mm_s?: number[];
+                        z_mm?: number[];
+                        x_mm?: number[];
+                        tool?: number[];
+                    };
+                    /** @description spread of one hole about what is said, in logarithms */
+                    sd?: number;
+                    factor?: number;
+                    gaps?: number[][];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -132,7 +132,7 @@ function Frame() {
           </svg>
           <span className="sr-only wide:not-sr-only">Fierce Bore</span>
         </span>
-        <nav aria-label="Screens" className="flex grow gap-3 wide:grow-0 wide:gap-4">
+        <nav aria-label="Screens" className="flex grow gap-3 wide:grow-0">
           {SCREENS.map(([name, , path]) => (
             <ScreenLink
               key={name}

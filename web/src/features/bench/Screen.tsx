@@ -170,7 +170,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
       <Actions>
         {state.jobs.now.name && (
-          <span className="hidden max-w-32 truncate pr-1 text-faint min-[90rem]:inline" title={state.jobs.now.name}>
+          <span className="hidden max-w-20 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>
             {state.jobs.now.name}
           </span>
         )}

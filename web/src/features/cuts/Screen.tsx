@@ -21,6 +21,7 @@ import { Asked } from "./parts/Asked";
 import { BandMark } from "./parts/BandMark";
 import { Edges } from "./parts/Edges";
 import { Honest } from "./parts/Honest";
+import { Watch } from "./parts/Watch";
 import { Story } from "./parts/Story";
 
 type Line = Schemas["CutLine"];
@@ -29,6 +30,7 @@ const ALL: Wanted = { machine: "", metal: "", family: "", seen: false, binned: f
 const PARTS = [
   ["cuts", "Cuts"],
   ["edges", "Edges"],
+  ["watch", "Watch a trace"],
   ["honest", "How honest it is"],
 ] as const;
 
@@ -193,6 +195,7 @@ export function Cuts() {
             )}
           </div>
           {part === "edges" && <Edges />}
+          {part === "watch" && <Watch />}
           {part === "honest" && <Honest lessons={lessons.data} />}
           {part === "cuts" && cuts.data && (
             <>
