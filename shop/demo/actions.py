@@ -173,7 +173,9 @@ def _put_cuts(user: User, rows: list[dict[str, str]], jobs: dict[str, dict[str, 
             learn_again()
         job = jobs[row["job"]]
         readings = [{"kind": row["kind"], "raw": json.loads(row["raw"])}] if row["kind"] else []
-        entry = {"case": _case(job), "machine": job["machine"], "cutter": job["cutter"], "holes": int(row["holes"]), "readings": readings}
+        case = _case(job)
+        case["setting"] = case["setting"] | {name: float(row[name]) for name in ("speed_rpm", "feed_mm_rev") if row[name]}
+        entry = {"case": case, "machine": job["machine"], "cutter": job["cutter"], "holes": int(row["holes"]), "readings": readings}
         entry |= {name: row[name] for name in ("at", "outcome", "note")} | {"seen": row["seen"].split()}
         with experienced(OfRequest()):
             keep_cut(user, row["id"], entry | {"size": json.loads(row["size"] or "{}")}, demo=True, teach=False)

@@ -134,3 +134,17 @@ def test_the_bench_says_what_moved_it(open_page: OpenPage, shop: Server) -> None
     page.get_by_role("link", name="Bench").click()
     drawn(page)
     expect(verdict(page).get_by_role("button")).to_have_count(0)
+
+
+def test_a_trace_is_watched_hole_by_hole(open_page: OpenPage, shop: Server, tmp_path: Path) -> None:
+    page = open_page()
+    page.goto(f"{shop.address}/cuts")
+    page.get_by_role("button", name="Watch a trace").click()
+    page.get_by_role("button", name="Try the simulated example").click()
+    expect(page.get_by_role("figure")).to_have_count(8)
+    expect(page.get_by_role("figure").last).to_contain_text("broken?")
+    assert barriers(page) == []
+    bad = tmp_path / "other.csv"
+    bad.write_text("time,volts\n1,2\n", encoding="utf-8")
+    page.get_by_label("a trace, CSV").set_input_files(bad)
+    expect(page.get_by_role("alert")).to_contain_text("needs a column t_s")

@@ -174,11 +174,9 @@ def shop_metals(page: Page) -> None:
 
 
 @view(DESK)
-def shop_files(page: Page) -> None:
-    _shop(page, "files")
-    rows = b"name,family,DC,OAL,place\n9.8 mm stub,twist,9.8,89,lathe tray\nno size,twist,,,\n"
-    page.get_by_label("File", exact=True).set_input_files({"name": "cutters.csv", "mimeType": "text/csv", "buffer": rows})
-    expect(page.get_by_role("region", name="Rows of the file")).to_contain_text("is needed")
+def cuts(page: Page) -> None:
+    page.goto("/cuts")
+    expect(page.get_by_role("row").nth(5)).to_be_visible()
 
 
 def take(browser: Browser, address: str, name: str) -> None:
