@@ -34,7 +34,8 @@ FORCES_N = np.array([20.0, 40.0, 60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 
 @dataclass(frozen=True, slots=True)
 class Best:
     """The best real setting of a job's machine for it: the job at that setting, its verdict, the place of its tightest limit, how far
-    that is used, the time in feed, and the setting in words."""
+    that is used, the time in feed, the setting in words, and whether the drill cuts at
+    all there."""
 
     job: Job
     verdict: int
@@ -45,6 +46,7 @@ class Best:
     feed_mm_rev: float
     hand_force_n: float | None
     words: str
+    bites: bool
 
 
 def with_feed(setting: Setting, *, feed_mm_rev: float | None = None, hand_force_n: float | None = None) -> Setting:
@@ -152,7 +154,7 @@ def _set_by(found: Finding) -> Any:
 def over_force(job: Job, columns: Columns, forces_n: Any, speeds_rpm: Any) -> Columns:
     """The columns over hand forces down and speeds across."""
     at = columns.over(job, feed_mm_rev=0.0, speed_rpm=speeds_rpm)
-    return replace(at, feed_mm_rev=None, hand_force_n=forces_n)
+    return at.changed(feed_mm_rev=None, hand_force_n=forces_n)
 
 
 def book_setting(job: Job) -> tuple[Job, str]:
@@ -207,7 +209,7 @@ def best_settings(job: Job, starts_mm: Sequence[float], quickest: bool = False) 
     columns = columns_of(anyhow)
     if len(jobs) > 1:
         inner = np.array([family_of(columns.family).inner_diameter_mm(one) for one in jobs])
-        columns = replace(columns, start_diameter_mm=inner[:, None, None])
+        columns = columns.changed(start_diameter_mm=inner[:, None, None])
     speeds = real_speeds(job)
     if by_hand:
         # What gives the book's feed, beside round figures.
@@ -229,7 +231,9 @@ def _best_of_each(jobs: list[Job], over: Columns, result: Result, axes: tuple[Ar
         result, family_of(over.family).removal_mm3_min(over, feeds, speeds[None, :]), shape, True if quickest else fair(over, result)
     )
     times = np.broadcast_to(cut_time_s(over, result.loads), shape)
-    verdicts, tightest, uses = (np.broadcast_to(value, shape) for value in (result.verdict, result.tightest, result.use))
+    verdicts, tightest, uses, bites = (
+        np.broadcast_to(value, shape) for value in (result.verdict, result.tightest, result.use, result.loads.bites)
+    )
     found = []
     for place, job in enumerate(jobs):
         row, column = np.unravel_index(int(np.argmax(points[place])), shape[1:])
@@ -239,5 +243,5 @@ def _best_of_each(jobs: list[Job], over: Columns, result: Result, axes: tuple[Ar
         words = f"at {stage_words(job, speed)}, " + (hand_words(job, value) if by_hand else feed_words(job, value, speed))
         changed = replace(job, setting=replace(setting, speed_rpm=speed))
         judged = int(verdicts[at]), int(tightest[at]), float(uses[at])
-        found.append(Best(changed, *judged, float(times[at]), speed, float(feeds[at]), value if by_hand else None, words))
+        found.append(Best(changed, *judged, float(times[at]), speed, float(feeds[at]), value if by_hand else None, words, bool(bites[at])))
     return found

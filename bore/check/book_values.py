@@ -1,6 +1,6 @@
 """What the books would set for a job: speed, feed, and the hand force that feed asks for."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from bore.base.formula import silent
 from bore.job.columns import Columns
@@ -34,7 +34,7 @@ def book_of(columns: Columns) -> Book:
             speeds = tuple(speed_rpm(cutting_speed_m_min=speed, diameter_mm=columns.diameter_mm) for speed in (low, top))
         force = None
         if columns.feed_kind in HAND_FEEDS:
-            fed = replace(columns, feed_mm_rev=columns.book_feed_mm_rev, hand_force_n=None)
+            fed = columns.changed(feed_mm_rev=columns.book_feed_mm_rev, hand_force_n=None)
             force = float(force_for(fed, loads_of(fed).thrust_n).middle)
     return Book(speeds, float(columns.book_feed_mm_rev), force)  # type: ignore[arg-type]
 
@@ -47,7 +47,7 @@ def usual_hand_force_n(columns: Columns) -> float:
     if book is None:
         return all_day
     with silent():
-        fed = replace(columns, feed_mm_rev=columns.crowds_mm_rev, hand_force_n=None)
+        fed = columns.changed(feed_mm_rev=columns.crowds_mm_rev, hand_force_n=None)
         loads = loads_of(fed)
         uncrowded = float(force_for(fed, loads.thrust_n).low)
         bites = float(force_for(fed, Band.exactly(BITES * loads.chisel_n)).middle)

@@ -1,6 +1,5 @@
 """What happens to an edge, and what it has done since it was last given one."""
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 
@@ -37,17 +36,3 @@ class Work:
     holes: int = 0
     metres: float = 0.0
     minutes: float = 0.0
-
-
-def work_of(cuts: Iterable[tuple[int, float, float | None]]) -> Work:
-    """Holes, depth and seconds a hole of each run of cuts, together.
-
-    >>> work_of([(4, 25.0, 30.0), (1, 10.0, None)])
-    Work(holes=5, metres=0.11, minutes=2.0)
-    """
-    listed = list(cuts)
-    return Work(
-        sum(holes for holes, _, _ in listed),
-        sum(holes * depth for holes, depth, _ in listed) / 1000,
-        sum(holes * (seconds or 0.0) for holes, _, seconds in listed) / 60,
-    )

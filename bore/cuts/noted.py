@@ -10,7 +10,7 @@ from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.base.sources import rows
 
 Data = dict[str, Any]
-MOST_READINGS, MOST_SEEN, MOST_HOLES = 12, 20, 400
+MOST_READINGS, MOST_SEEN, MOST_HOLES = 12, 20, 100_000
 # What can be measured of a hole, with its range in mm.
 MEASURED: dict[str, tuple[float, float]] = {
     "diameter_mm": (0.05, 500.0),

@@ -5,7 +5,7 @@ answered without the cuts. `mean = Zᵀ S y`, `C = Zᵀ S Z`; for a job with row
 import math
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
@@ -19,9 +19,11 @@ from bore.job.job import Job
 from bore.quantities.calibrations import NINETY, NONE, Calibrations, Experience
 
 Array = NDArray[np.float64]
-# A half-width of the size column's unit: what of the row is the size's own comes apart from the rest.
-SIZE = "size"
 LEFT_OUT = ("meter", "edge")
+# So many answers are remembered.
+MOST_LATELY = 2000
+# What is kept is their square.
+MOST_COLUMNS = 400
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,7 +105,7 @@ def fitted(quantity: str, cuts: Sequence[LoggedCut]) -> Fit | None:
 
 def teach(quantity: str, found: Fit) -> Taught:
     """What fitted cuts have taught."""
-    kept = [name for name in found.names if name[0] not in LEFT_OUT]
+    kept = _kept(found)
     places = [found.names[name] for name in kept]
     state = [place for name, place in found.names.items() if name[0] != "meter"]
     pull = found.rows.T @ (found.inverse @ found.y)
@@ -121,15 +123,31 @@ def teach(quantity: str, found: Fit) -> Taught:
     )
 
 
+def _kept(found: Fit) -> list[tuple[str, ...]]:
+    """The columns that are kept: all of them in any shop there is, those that most cuts share where names are without end."""
+    names = [name for name in found.names if name[0] not in LEFT_OUT]
+    if len(names) <= MOST_COLUMNS:
+        return names
+    shared = np.count_nonzero(found.rows, axis=0)
+    return sorted(names, key=lambda name: -int(shared[found.names[name]]))[:MOST_COLUMNS]
+
+
 @dataclass(frozen=True, slots=True)
 class Log:
-    """What a shop's log says, by quantity."""
+    """What a shop's log says, by quantity; of what it was asked lately it remembers the answer, since a plan asks of the same like over
+    and over."""
 
     torque: Taught | None = None
     thrust: Taught | None = None
+    lately: dict[tuple[Of, float], Calibrations] = field(default_factory=dict)
 
     def calibrations_of(self, job: Job) -> Calibrations:
         """Of a job: nothing where no cut is known."""
-        of, used = of_job(job), used_of(job)
-        torque, thrust = (NONE if one is None else one.says(of, used) for one in (self.torque, self.thrust))
-        return Calibrations(torque, thrust)
+        asked = of_job(job), used_of(job)
+        found = self.lately.get(asked)
+        if found is None:
+            if len(self.lately) >= MOST_LATELY:
+                self.lately.clear()
+            torque, thrust = (NONE if one is None else one.says(*asked) for one in (self.torque, self.thrust))
+            found = self.lately[asked] = Calibrations(torque, thrust)
+        return found

@@ -3,7 +3,8 @@
 What selects a formula (family, edge, feed, holder …) is a word or record of the whole group, never a column.
 """
 
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, fields
+from typing import Any
 
 from bore.base.elementwise import Column, is_array
 from bore.job.cutter_kinds import CutterKind
@@ -146,15 +147,24 @@ class Columns:
         """The hole that is there, over the cutter's diameter."""
         return self.start_diameter_mm / self.diameter_mm
 
+    def changed(self, **named: Any) -> "Columns":
+        """The same with some columns changed. A table of machines changes a hundred columns some ten thousand times: this copies them as
+        they are, where `dataclasses.replace` makes the record anew. A name that is no column raises TypeError."""
+        copied = object.__new__(Columns)
+        for name in _NAMES:
+            _PUT(copied, name, named.pop(name) if name in named else getattr(self, name))
+        if named:
+            raise TypeError(f"there is no column {', '.join(named)}")
+        return copied
+
     def at(self, index: slice) -> "Columns":
         """Some of the cells of columns whose arrays are flat."""
-        arrays = {field.name: getattr(self, field.name) for field in fields(self) if is_array(getattr(self, field.name))}
-        return replace(self, **{name: value[index] for name, value in arrays.items()})
+        arrays = {name: value for name in _NAMES if is_array(value := getattr(self, name))}
+        return self.changed(**{name: value[index] for name, value in arrays.items()})
 
     def over(self, job: Job, *, feed_mm_rev: Column, speed_rpm: Column) -> "Columns":
         """The same job over other settings, axes that broadcast; the feed is then given, not pushed."""
-        return replace(
-            self,
+        return self.changed(
             speed_rpm=speed_rpm,
             feed_mm_rev=feed_mm_rev,
             hand_force_n=None,
@@ -162,3 +172,7 @@ class Columns:
             belt_torque_nm=belts.measured_belt_nm(job.machine.spindle, speed_rpm),
             nearest_rpm=spindle.nearest_speed_rpm(job.machine.spindle, speed_rpm),
         )
+
+
+_NAMES = tuple(field.name for field in fields(Columns))
+_PUT = object.__setattr__

@@ -18,6 +18,7 @@ from bore.loads.assemble import columns_of
 MOST_PAIRS = 10_000
 # Limits whose refusal no speed and no feed mends.
 NOT_MENDED = ("snatch", "holder", "reach", "coolant", "magnet", "work")
+UNMENDED = tuple(BY_ID[name] for name in NOT_MENDED)
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +54,9 @@ def match(job: Job) -> Match:
         if len(fits) * len(job.yard.machines) > MOST_PAIRS:
             said = f"{len(job.yard.machines)} machines with {len(fits)} cutters that make the hole are too many pairs; accepted: at most {MOST_PAIRS}"
             raise BadInput.at("yard.cutters", said)
-        found = [_pair(job, m, c) for m in range(len(job.yard.machines)) for c in fits]
+        cutters = {place: repr(job.yard.cutters[place]) for place in fits}
+        pairs = _Pairs(job, [repr(one) for one in job.yard.machines], cutters, {})
+        found = [pairs.at(m, c) for m in range(len(job.yard.machines)) for c in fits]
     ranked = sorted(found, key=lambda one: (one.verdict, one.time_s if one.time_s is not None else 1e9, one.use))
     return Match(tuple(ranked), len(job.yard.cutters) - len(fits))
 
@@ -61,34 +64,36 @@ def match(job: Job) -> Match:
 def _best(job: Job) -> Best:
     """The best real setting; of a pair that can't, whatever it is set to, the book's own is as good as any."""
     booked, words = book_setting(job)
-    result = evaluate(columns_of(booked))
-    if int(result.verdict) == CANNOT and ALL_LIMITS[int(result.tightest)].id in NOT_MENDED:
-        setting, loads = booked.setting, result.loads
-        spent = float(cut_time_s(columns_of(booked), loads))
-        judged = CANNOT, int(result.tightest), float(result.use)
-        return Best(booked, *judged, spent, setting.speed_rpm, float(loads.feed_mm_rev), setting.hand_force_n, words)
+    columns = columns_of(booked)
+    # Whether one of those refuses is soon found; the rest is asked only then.
+    if any(found.verdict == CANNOT for found in evaluate(columns, UNMENDED).findings.values()):
+        result = evaluate(columns)
+        if int(result.verdict) == CANNOT and ALL_LIMITS[int(result.tightest)].id in NOT_MENDED:
+            setting, loads = booked.setting, result.loads
+            judged = CANNOT, int(result.tightest), float(result.use)
+            spent = float(cut_time_s(columns, loads)), setting.speed_rpm, float(loads.feed_mm_rev)
+            return Best(booked, *judged, *spent, setting.hand_force_n, words, bool(loads.bites))
     return best_setting(job)
 
 
-def _pair(job: Job, machine_at: int, cutter_at: int) -> Pairing:
-    look()
-    machine, cutter = job.yard.machines[machine_at], job.yard.cutters[cutter_at]
-    best = _best(job.with_cutter(cutter).on_machine(machine))
-    columns = columns_of(best.job)
-    result = evaluate(columns)
-    worst = ALL_LIMITS[int(result.tightest)].id
-    time = float(cut_time_s(columns, result.loads)) + peck_time_s(best.job) if result.loads.bites else None
-    feed = float(result.loads.feed_mm_rev) if result.loads.bites else None
-    return Pairing(
-        machine_at,
-        cutter_at,
-        int(result.verdict),
-        worst,
-        BY_ID[worst].failure,
-        float(result.use),
-        best.speed_rpm,
-        feed,
-        best.hand_force_n,
-        time,
-        best.words,
-    )
+@dataclass(frozen=True, slots=True)
+class _Pairs:
+    """A job's yard paired: what is alike in all that is said of it is worked out once."""
+
+    job: Job
+    machines: list[str]
+    cutters: dict[int, str]
+    found: dict[tuple[str, str], Best]
+
+    def at(self, machine: int, cutter: int) -> Pairing:
+        """One machine with one cutter, by their places."""
+        look()
+        yard, alike = self.job.yard, (self.machines[machine], self.cutters[cutter])
+        if alike not in self.found:
+            self.found[alike] = _best(self.job.with_cutter(yard.cutters[cutter]).on_machine(yard.machines[machine]))
+        best = self.found[alike]
+        worst = ALL_LIMITS[best.tightest].id
+        time = best.time_s + peck_time_s(best.job) if best.bites else None
+        feed = best.feed_mm_rev if best.bites else None
+        judged = best.verdict, worst, BY_ID[worst].failure, best.use
+        return Pairing(machine, cutter, *judged, best.speed_rpm, feed, best.hand_force_n, time, best.words)

@@ -126,9 +126,12 @@ class _Counted:
                     if self.read_bytes > MOST_UNPACKED:
                         raise BadInput.at("file", "unpacks to more than 30 MB; accepted: smaller workbooks")
                     parser.Parse(chunk)
+        except BadInput:
+            raise
         except expat.ExpatError:
             return
-        except (zipfile.BadZipFile, EOFError, OSError, NotImplementedError, RuntimeError, zlib.error) as error:
+        # A damaged directory points anywhere, before the file too.
+        except (zipfile.BadZipFile, EOFError, OSError, NotImplementedError, RuntimeError, ValueError, zlib.error) as error:
             raise BadInput.at("file", "is not an XLSX workbook that can be read") from error
 
     def _begins(self, name: str, _: dict[str, str]) -> None:

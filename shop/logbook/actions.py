@@ -45,6 +45,8 @@ NOTED = [
     "taken",
     "confirmed",
 ]
+# What goes on with every hole of a run.
+COUNTED = ("holes", "hole_no", "machine")
 MOST_REV = 1_000_000
 # A clock beside a machine may be a little fast.
 FAST_CLOCK = timedelta(days=1)
@@ -75,12 +77,22 @@ def keep_cut(user: User, slug: str, data: Spec, demo: bool = False, teach: bool 
     noted = _read(data)
     cutter = noted.values["cutter"]
     edge = edges_before(cutter, noted.values["made_at"]) if cutter else 0
-    # Which of its edges a cutter had is part of what a cut was of.
-    answer = as_data(cut_answer(noted.case, noted.readings, f"{cutter.slug} {edge}" if cutter else slug))
+    if standing is not None and _same_question(standing, noted, edge):
+        # What had been said of it stays what was said on the day.
+        answer = standing.answer
+    else:
+        # Which of its edges a cutter had is part of what a cut was of.
+        answer = as_data(cut_answer(noted.case, noted.readings, f"{cutter.slug} {edge}" if cutter else slug))
     cut, changed = _written(user, slug, rev, noted, edge, answer, demo)
     if changed and teach:
         learn_again()
     return cut
+
+
+def _same_question(cut: Cut, noted: Noted, edge: int) -> bool:
+    """Whether an entry asks what it asked before, and was read the same."""
+    read = [{"kind": one["kind"], "raw": one["raw"]} for one in cut.answer["readings"]]
+    return (cut.case, read, cut.edge) == (noted.case, noted.readings, edge)
 
 
 def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: Spec, demo: bool) -> tuple[Cut, bool]:
@@ -92,14 +104,22 @@ def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: S
         elif cut.rev >= rev:
             return cut, False
         taught_before = cut.taken and cut.has_readings
+        # A run of holes that only goes on is no change worth an entry of its history.
+        goes_on = (
+            cut.pk is not None
+            and cut.answer == answer
+            and all(getattr(cut, name) == value for name, value in noted.values.items() if name not in COUNTED)
+        )
         for name, value in noted.values.items():
             setattr(cut, name, value)
         cut.rev, cut.edge, cut.case, cut.answer, cut.core_version = rev, edge, noted.case, answer, VERSION
         cut.name, cut.family = answer["words"][:240], answer["family"]
         cut.machine_name, cut.metal = answer["of"]["machine"][:120], answer["of"]["metal"][:120]
         cut.machine = cut.machine or Machine.objects.filter(name=cut.machine_name).first()
-        cut.diameter_mm, cut.depth_mm = answer["diameter_mm"], answer["depth_mm"]
+        cut.diameter_mm, cut.depth_mm, cut.time_s = answer["diameter_mm"], answer["depth_mm"], answer["time_s"]
         cut.has_readings = any(not one["refused"] for one in answer["readings"])
+        if goes_on:
+            cut.skip_history_when_saving = True  # type: ignore[attr-defined]
         written(cut, user)
         changed = taught_before or (cut.taken and cut.has_readings)
         if changed:
@@ -112,10 +132,12 @@ def _read(data: Spec) -> Noted:
     case = data.get("case")
     if not isinstance(case, dict):
         raise BadInput.at("case", "is needed, as an object")
+    # What might have been taken instead is no part of what was done.
+    case = {name: part for name, part in case.items() if name != "yard"}
     values: Spec = {
         "plan": _record(SavedPlan, data, "plan"),
         "step": whole(data.get("step"), "step", 0, 100, 0) if data.get("step") is not None else None,
-        "hole_no": whole(data.get("hole_no"), "hole_no", 1, 10_000, 1),
+        "hole_no": whole(data.get("hole_no"), "hole_no", 1, MOST_HOLES, 1),
         "holes": whole(data.get("holes"), "holes", 1, MOST_HOLES, 1),
         "machine": _record(Machine, data, "machine"),
         "cutter": _record(Cutter, data, "cutter"),

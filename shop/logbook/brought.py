@@ -72,7 +72,7 @@ def put_cut(user: User, slug: str, record: Spec, answer: Spec) -> Cut:
         "note": str(record.get("note") or "")[:4000],
         "rev": whole(record.get("rev"), "rev", 1, MOST_REV, 1),
         "step": None if record.get("step") is None else whole(record["step"], "step", 0, 100, 0),
-        "hole_no": whole(record.get("hole_no"), "hole_no", 1, 10_000, 1),
+        "hole_no": whole(record.get("hole_no"), "hole_no", 1, MOST_HOLES, 1),
         "holes": whole(record.get("holes"), "holes", 1, MOST_HOLES, 1),
         "edge": whole(record.get("edge"), "edge", 0, MOST_EDGES, 0),
         "case": record["case"],
@@ -88,6 +88,7 @@ def put_cut(user: User, slug: str, record: Spec, answer: Spec) -> Cut:
         "metal": answer["of"]["metal"][:120],
         "diameter_mm": answer["diameter_mm"],
         "depth_mm": answer["depth_mm"],
+        "time_s": answer["time_s"],
         "made_at": moment_of(record.get("at")),
         "core_version": str(record.get("core_version") or "")[:20],
     }

@@ -3,7 +3,9 @@
 from collections import defaultdict
 from typing import Any
 
-from bore.cuts.edges import Work, edge_kinds, work_of
+from django.db.models import F, Sum
+
+from bore.cuts.edges import Work, edge_kinds
 from bore.cuts.noted import outcomes
 from shop.logbook.models import Cut, EdgeEvent
 from shop.records.standing import HERE
@@ -18,14 +20,14 @@ def edges_of() -> list[Spec]:
     with_cuts = Cut.objects.filter(standing=HERE, cutter__isnull=False).order_by().values_list("cutter", flat=True).distinct()
     seen_to = EdgeEvent.objects.filter(standing=HERE).order_by().values_list("cutter", flat=True).distinct()
     cutters = {one.pk: one for one in Cutter.objects.filter(pk__in={*with_cuts, *seen_to}, standing=HERE)}
-    events, cuts = _events(list(cutters)), _cuts(list(cutters))
-    found = [_state(one, events[pk], cuts[pk]) for pk, one in cutters.items()]
+    events, worked = _events(list(cutters)), _worked(list(cutters))
+    found = [_state(one, events[pk], worked[pk]) for pk, one in cutters.items()]
     return sorted(found, key=lambda one: -float(one["metres"]))
 
 
 def edge_of(cutter: Cutter) -> Spec:
     """One cutter's edge."""
-    return _state(cutter, _events([cutter.pk])[cutter.pk], _cuts([cutter.pk])[cutter.pk])
+    return _state(cutter, _events([cutter.pk])[cutter.pk], _worked([cutter.pk])[cutter.pk])
 
 
 def _events(cutters: list[int]) -> dict[int, list[EdgeEvent]]:
@@ -35,26 +37,22 @@ def _events(cutters: list[int]) -> dict[int, list[EdgeEvent]]:
     return found
 
 
-def _cuts(cutters: list[int]) -> dict[int, list[Cut]]:
-    """What each cutter has cut; only what tells its work is read."""
-    found: dict[int, list[Cut]] = defaultdict(list)
+def _worked(cutters: list[int]) -> dict[int, dict[int, Work]]:
+    """What each cutter has done, edge by edge; added up where the cuts are kept."""
+    found: dict[int, dict[int, Work]] = defaultdict(dict)
     made = [one.id for one in outcomes().values() if one.made]
-    cuts = Cut.objects.filter(standing=HERE, cutter__in=cutters, outcome__in=made)
-    for cut in cuts.only("cutter", "edge", "holes", "depth_mm", "answer"):
-        if cut.cutter_id is not None:
-            found[cut.cutter_id].append(cut)
+    of_edges = Cut.objects.filter(standing=HERE, cutter__in=cutters, outcome__in=made).order_by().values("cutter", "edge")
+    for row in of_edges.annotate(n=Sum("holes"), mm=Sum(F("holes") * F("depth_mm")), s=Sum(F("holes") * F("time_s"))):
+        found[row["cutter"]][row["edge"]] = Work(row["n"], row["mm"] / 1000, (row["s"] or 0.0) / 60)
     return found
 
 
-def _work(cuts: list[Cut]) -> Work:
-    return work_of((cut.holes, cut.depth_mm, cut.answer["time_s"]) for cut in cuts)
-
-
-def _state(cutter: Cutter, events: list[EdgeEvent], cuts: list[Cut]) -> Spec:
+def _state(cutter: Cutter, events: list[EdgeEvent], worked: dict[int, Work]) -> Spec:
     """A cutter's edge: which it is, what it has done, what was done to it, and what the edges before it did."""
     fresh = [one for one in events if edge_kinds()[one.kind].edge]
-    now, work = len(fresh), _work([cut for cut in cuts if cut.edge == len(fresh)])
-    before = [_work([cut for cut in cuts if cut.edge == edge]) for edge in sorted({cut.edge for cut in cuts}) if edge < now]
+    now = len(fresh)
+    work = worked.get(now, Work())
+    before = [one for edge, one in sorted(worked.items()) if edge < now]
     return {
         "cutter": cutter.slug,
         "name": cutter.name,

@@ -2,12 +2,14 @@
 
 import secrets
 from dataclasses import dataclass, field
+from threading import Lock
 
 from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
 from bore.answers.cut import Kept, logged
+from bore.answers.foretold import LEARNT
 from bore.answers.log import told_of
 from bore.answers.serialise import as_data
 from bore.cuts.logged import LoggedCut
@@ -22,6 +24,7 @@ from shop.records.standing import HERE
 MOST_CUTS = 500
 DAYS_A_YEAR = 365.25
 ONLY = 1
+_learning = Lock()
 
 
 def lessons() -> Lessons:
@@ -55,15 +58,26 @@ def cuts_to_learn() -> dict[str, list[LoggedCut]]:
 
 
 def learn_again() -> None:
-    """Work out what the log says now. Two at once: the later state stays."""
-    at = lessons().changes
+    """Work out what the log says, until nothing has changed since. One at a time in a process: whoever comes while another is at it leaves
+    it to that one, which looks again at its end."""
+    while (state := lessons()).changes > state.learnt_at and _learning.acquire(blocking=False):
+        try:
+            _learn_at(lessons().changes)
+        finally:
+            _learning.release()
+
+
+def _learn_at(changes: int) -> None:
+    """What the log says at a count of changes. Two processes at once: the later state stays."""
     taught, told = {}, {}
     for quantity, cuts in cuts_to_learn().items():
         found = fitted(quantity, cuts)
         if found is not None:
             taught[quantity], told[quantity] = teach(quantity, found).as_data(), as_data(told_of(found))
     with transaction.atomic():
-        Lessons.objects.filter(pk=ONLY, learnt_at__lt=at).update(learnt_at=at, stamp=secrets.token_hex(8), taught=taught, told=told)
+        Lessons.objects.filter(pk=ONLY, learnt_at__lt=changes).update(
+            learnt_at=changes, stamp=secrets.token_hex(8), taught=taught, told=told
+        )
 
 
 def set_used(used: bool) -> None:
@@ -91,7 +105,8 @@ def log_now() -> Log | None:
         return None
     if row[1] != _read.stamp:
         stamp, taught = Lessons.objects.filter(pk=ONLY).values_list("stamp", "taught").get()
-        _read = _Read(stamp, Log(**{quantity: taught_from(one) for quantity, one in taught.items()}))
+        torque, thrust = (None if quantity not in taught else taught_from(taught[quantity]) for quantity in LEARNT)
+        _read = _Read(stamp, Log(torque, thrust))
     return _read.log
 
 

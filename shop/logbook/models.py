@@ -20,8 +20,8 @@ class Cut(Kept):
     note = models.TextField(blank=True, default="")
     plan = models.ForeignKey(SavedPlan, on_delete=models.SET_NULL, null=True, blank=True, related_name="cuts")
     step = models.PositiveSmallIntegerField(null=True, blank=True)
-    hole_no = models.PositiveSmallIntegerField(default=1)
-    holes = models.PositiveSmallIntegerField(default=1)
+    hole_no = models.PositiveIntegerField(default=1)
+    holes = models.PositiveIntegerField(default=1)
     machine = models.ForeignKey(Machine, on_delete=models.SET_NULL, null=True, blank=True, related_name="cuts")
     cutter = models.ForeignKey(Cutter, on_delete=models.SET_NULL, null=True, blank=True, related_name="cuts")
     # How many times the cutter had been given an edge by then.
@@ -31,6 +31,8 @@ class Cut(Kept):
     family = models.CharField(max_length=30)
     diameter_mm = models.FloatField()
     depth_mm = models.FloatField()
+    # What a hole was said to take, s; None where it would not have cut.
+    time_s = models.FloatField(null=True, blank=True)
     case = models.JSONField()
     # What it was of, what had been said of it, its readings: as the core answered on the day.
     answer = models.JSONField()

@@ -15,7 +15,7 @@ from tests.server import Server
 
 
 @pytest.fixture(scope="module")
-def shop(tmp_path_factory: pytest.TempPathFactory, demo_database: Path) -> Iterator[Server]:
+def server(tmp_path_factory: pytest.TempPathFactory, demo_database: Path) -> Iterator[Server]:
     """A yard of its own, whose checks are set right by its log."""
     one = Server(tmp_path_factory.mktemp("log"))
     one.begin_with(demo_database)
@@ -25,11 +25,11 @@ def shop(tmp_path_factory: pytest.TempPathFactory, demo_database: Path) -> Itera
     one.stop()
 
 
-def cuts(shop: Server, **wanted: Any) -> list[dict[str, Any]]:
+def cuts(server: Server, **wanted: Any) -> list[dict[str, Any]]:
     """The newest cuts, as another client than the page reads them."""
     with requests.Session() as session:
-        session.get(shop.address)
-        found: list[dict[str, Any]] = session.get(f"{shop.address}/api/cuts", params=wanted).json()["cuts"]
+        session.get(server.address)
+        found: list[dict[str, Any]] = session.get(f"{server.address}/api/cuts", params=wanted).json()["cuts"]
         return found
 
 
@@ -44,10 +44,10 @@ def waiting(page: Page) -> int:
     return len(json.loads(page.evaluate("localStorage.getItem('cuts-to-send') ?? '[]'")))
 
 
-def test_holes_are_written_down_once_though_network_and_server_go_away(open_page: OpenPage, shop: Server) -> None:
+def test_holes_are_written_down_once_though_network_and_server_go_away(open_page: OpenPage, server: Server) -> None:
     page = open_page(390, 844, color_scheme="dark", has_touch=True, is_mobile=True)
-    before = {one["id"] for one in cuts(shop)}
-    taken(page, shop, "Rail clip plates")
+    before = {one["id"] for one in cuts(server)}
+    taken(page, server, "Rail clip plates")
     at_a_cut(page)
     # A normal hole is one tap.
     page.get_by_role("button", name=re.compile("^Hole 1 done")).tap()
@@ -66,14 +66,14 @@ def test_holes_are_written_down_once_though_network_and_server_go_away(open_page
     page.get_by_role("button", name=re.compile("^Hole 4 done")).tap()
     assert waiting(page) == 2
     # The network is back and the server is not: killed, as by a pulled plug.
-    shop.kill()
+    server.kill()
     page.context.set_offline(False)
     page.get_by_role("button", name=re.compile("^Hole 5 done")).tap()
     assert waiting(page) == 2
-    shop.start()
+    server.start()
     page.evaluate("window.dispatchEvent(new Event('online'))")
     expect(page.get_by_text("not yet with the shop")).to_have_count(0)
-    found = sorted((one for one in cuts(shop) if one["id"] not in before), key=lambda one: int(one["holes"]))
+    found = sorted((one for one in cuts(server) if one["id"] not in before), key=lambda one: int(one["holes"]))
     assert [(one["holes"], one["hole_no"]) for one in found] == [(1, 3), (4, 1)]
     assert found[0]["size"] == {"diameter_mm": 14.06, "gauge": "go"}
     assert found[0]["seen"] == ["squeal"]
@@ -81,12 +81,12 @@ def test_holes_are_written_down_once_though_network_and_server_go_away(open_page
     page.get_by_role("button", name="Back").tap()
     page.get_by_role("button", name=re.compile("^Hole 5 done")).tap()
     expect(page.get_by_text("not yet with the shop")).to_have_count(0)
-    assert sorted(one["holes"] for one in cuts(shop) if one["id"] not in before) == [1, 4]
+    assert sorted(one["holes"] for one in cuts(server) if one["id"] not in before) == [1, 4]
 
 
-def test_the_book_asks_about_a_slip_and_leaves_out_and_puts_back(open_page: OpenPage, shop: Server) -> None:
+def test_the_book_asks_about_a_slip_and_leaves_out_and_puts_back(open_page: OpenPage, server: Server) -> None:
     page = open_page()
-    page.goto(f"{shop.address}/cuts")
+    page.goto(f"{server.address}/cuts")
     asked = page.get_by_role("region", name="To be asked about")
     expect(asked).to_contain_text("divided by 10")
     assert barriers(page) == []
@@ -96,7 +96,9 @@ def test_the_book_asks_about_a_slip_and_leaves_out_and_puts_back(open_page: Open
     story.get_by_role("button", name="Do not learn from it").click()
     expect(story.get_by_role("button", name="Learn from it again")).to_be_visible()
     story.get_by_role("button", name="Close").click()
-    expect(asked).to_have_count(0)
+    # One that no other unit explains is still asked about.
+    expect(asked).not_to_contain_text("divided by 10")
+    expect(asked).to_contain_text("no other unit explains it")
     page.get_by_label("machine").select_option("bench press B2")
     expect(page.get_by_role("row").filter(has_text="column press")).to_have_count(0)
     page.get_by_label("with something seen").check()
@@ -117,9 +119,9 @@ def test_the_book_asks_about_a_slip_and_leaves_out_and_puts_back(open_page: Open
     assert barriers(page) == []
 
 
-def test_the_bench_says_what_moved_it(open_page: OpenPage, shop: Server) -> None:
+def test_the_bench_says_what_moved_it(open_page: OpenPage, server: Server) -> None:
     page = open_page()
-    page.goto(shop.address)
+    page.goto(server.address)
     drawn(page)
     moved = verdict(page).get_by_role("button", name=re.compile("cuts like it logged"))
     moved.click()
@@ -136,9 +138,9 @@ def test_the_bench_says_what_moved_it(open_page: OpenPage, shop: Server) -> None
     expect(verdict(page).get_by_role("button")).to_have_count(0)
 
 
-def test_a_trace_is_watched_hole_by_hole(open_page: OpenPage, shop: Server, tmp_path: Path) -> None:
+def test_a_trace_is_watched_hole_by_hole(open_page: OpenPage, server: Server, tmp_path: Path) -> None:
     page = open_page()
-    page.goto(f"{shop.address}/cuts")
+    page.goto(f"{server.address}/cuts")
     page.get_by_role("button", name="Watch a trace").click()
     page.get_by_role("button", name="Try the simulated example").click()
     expect(page.get_by_role("figure")).to_have_count(8)

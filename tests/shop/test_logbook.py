@@ -58,6 +58,22 @@ def test_a_cut_sent_twice_is_there_once_and_the_later_state_stays(here: Client, 
     assert [one["what"] for one in here.get(f"/api/cuts/{slug}/history").json()["entries"]] == ["changed", "put in"]
 
 
+def test_a_run_that_goes_on_is_one_entry_and_what_was_said_stays_of_its_day(here: Client, write: Callable[..., Any]) -> None:
+    slug = name()
+    day = "2026-05-01T10:00:00Z"
+    first = write(slug, rev=1, times=1.2, at=day)
+    for _ in range(3):
+        write(times=1.3)
+    last = write(slug, rev=2, times=1.2, holes=2, hole_no=1, at=day)
+    assert len(here.get(f"/api/cuts/{slug}/history").json()["entries"]) == 1
+    assert (last["holes"], last["readings"], last["said"]) == (2, first["readings"], first["said"])
+    other = write(times=1.2)
+    assert other["said"] != first["said"]
+    write(slug, rev=3, times=1.2, holes=3, note="chips blue", at=day)
+    assert len(here.get(f"/api/cuts/{slug}/history").json()["entries"]) == 2
+    assert "yard" not in write(case=CASE | {"yard": {"cutters": [], "machines": []}})["case"]
+
+
 def test_what_was_read_moves_the_checks_of_its_like_until_it_is_left_out(here: Client, write: Callable[..., Any]) -> None:
     bare = post(here, "/api/check", CASE).json()
     assert bare["experience"] is None
@@ -154,6 +170,7 @@ REFUSED = [
     ({"rev": 0}, "rev"),
     ({"rev": True}, "rev"),
     ({"holes": 10**9}, "holes"),
+    ({"holes": 1.5}, "holes"),
     ({"outcome": "perfect"}, "outcome"),
     ({"seen": ["ghosts"]}, "seen[0]"),
     ({"seen": "smoke"}, "seen"),

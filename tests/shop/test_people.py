@@ -9,13 +9,12 @@ from django.test import Client
 
 from bore.base.errors import BadInput
 from shop.api.api import api
-from shop.jobs.models import SavedCheck, SavedPlan
 from shop.people.actions import change_person, first_admin
 from shop.people.lockout import TRIES
 from shop.people.models import User
 from shop.people.roles import ROLES, rank
 from tests.asking import CASES
-from tests.shop.requests import ELSEWHERE, PASSWORD, browser, send, sign_in
+from tests.shop.requests import ELSEWHERE, PASSWORD, browser, emptied, send, sign_in
 
 pytestmark = pytest.mark.django_db
 
@@ -144,8 +143,7 @@ def test_ones_own_password(crew: dict[str, Client]) -> None:
 
 
 def test_a_real_installation_starts_with_its_first_admin(db: None) -> None:
-    SavedCheck.objects.all().delete()
-    SavedPlan.objects.all().delete()
+    emptied()
     User.objects.all().delete()
     client = browser()
     assert send(client, "GET", "/api/health").json()["set_up"] is False

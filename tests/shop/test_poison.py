@@ -3,6 +3,7 @@ such a value from an older version is exported all the same."""
 
 import contextlib
 import json
+import struct
 from typing import Any
 
 import pytest
@@ -111,6 +112,16 @@ def test_fifty_levels_are_read_and_no_more(levels: int, read: bool) -> None:
         return
     with pytest.raises(BadInput, match="levels deep"):
         read_json_strictly(text)
+
+
+@pytest.mark.parametrize("beyond", [1, 200, 65536])
+def test_a_workbook_whose_directory_points_elsewhere_is_refused_in_words(beyond: int) -> None:
+    """Before the file's own beginning too, where no stream can be wound to."""
+    body = bytearray(written(["name"], [["8 mm"]], "cutters", "xlsx"))
+    at = body.rfind(b"PK\x05\x06") + 16
+    body[at : at + 4] = struct.pack("<I", struct.unpack("<I", body[at : at + 4])[0] + beyond)
+    with pytest.raises(BadInput, match="workbook"):
+        read_table(bytes(body), "xlsx")
 
 
 @given(st.randoms(use_true_random=False), st.sampled_from([1, 3, 20]))
