@@ -14,7 +14,8 @@ LEAST_FREE = 50 * 1024 * 1024
 
 def faults() -> list[str]:
     """What stands in the way, in words; nothing where all is well."""
-    return [*_cannot_read(), *_cannot_write()]
+    # Where it cannot be written beside, a database is not read either: that is no damage.
+    return [*(_read_only() or _cannot_read()), *_full()]
 
 
 def _cannot_read() -> list[str]:
@@ -27,11 +28,13 @@ def _cannot_read() -> list[str]:
     return []
 
 
-def _cannot_write() -> list[str]:
+def _read_only() -> list[str]:
     place = database()
-    said = []
-    if not (os.access(place, os.W_OK) and os.access(place.parent, os.W_OK)):
-        said.append("its data can be read and not written: the disk or the folder is read-only")
-    if place.parent.exists() and shutil.disk_usage(place.parent).free < LEAST_FREE:
-        said.append("the disk is full: less than 50 MB are free")
-    return said
+    good = os.access(place, os.W_OK) and os.access(place.parent, os.W_OK)
+    return [] if good or not place.exists() else ["its data cannot be written: the disk or the folder is read-only"]
+
+
+def _full() -> list[str]:
+    folder = database().parent
+    full = folder.exists() and shutil.disk_usage(folder).free < LEAST_FREE
+    return ["the disk is full: less than 50 MB are free"] if full else []
