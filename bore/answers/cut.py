@@ -75,12 +75,25 @@ def _reading(case: Data, row: Any, at: str) -> CutReading:
     kind = reading_kind(row.get("kind"), f"{at}.kind").kind
     asked = {"kind": kind, "raw": row.get("raw"), "machine": case.get("machine"), "setting": case.get("setting")}
     try:
-        read = read_reading(asked)
-        at_it = _at_its_feed(case, row["raw"]) if kind == TIMED else case
+        read = _read_or_why_not(kind, asked)
+        at_it = _at_its_feed(case, row["raw"]) if kind == TIMED and read.value is not None else case
         bare, said = bands_of(bare_check(at_it)), bands_of(check(read_case(at_it), recorded=False))
     except BadInput as fault:
         raise BadInput([Problem(f"{at}.{one.field}", one.message) for one in fault.problems]) from fault
     return _held(kind, row["raw"], read, bare.get(read.quantity), said.get(read.quantity))
+
+
+def _read_or_why_not(kind: str, asked: Data) -> Read:
+    """A reading; where the machine's record lacks what it takes to read it, it is kept and says so: what was noted is not lost for that."""
+    try:
+        return read_reading(asked)
+    except BadInput as fault:
+        lacking = [one for one in fault.problems if one.field.startswith("machine.")]
+        if len(lacking) < len(fault.problems):
+            raise
+        known = reading_kind(kind, "kind")
+        words = "; ".join(f"{one.field.removeprefix('machine.').replace('_', ' ').replace('.', ', ')} {one.message}" for one in lacking)
+        return Read(known.quantity, None, known.own, known.meter, f"the machine's record lacks something: {words}")
 
 
 def _at_its_feed(case: Data, raw: Data) -> Data:

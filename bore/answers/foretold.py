@@ -104,7 +104,11 @@ def experience_of(found: Check) -> ExperienceAnswer | None:
     """What logged cuts make of a check, where it is worth a word; what the case says by hand is no experience."""
     by, result = found.columns.calibration, found.result.loads
     torque = _set_right(by.torque, loads.pooled_torque(found.columns, result.schools))
-    thrust = None if found.columns.hand_force_n is not None else _set_right(by.thrust, loads.pooled_thrust(found.columns, result.schools))
+    if found.columns.hand_force_n is None:
+        thrust = _set_right(by.thrust, loads.pooled_thrust(found.columns, result.schools))
+    else:
+        # A hand's thrust is what it is; what was learnt of it moves the feed it makes.
+        thrust = None if by.thrust.neutral else SetRight(factor=number(by.thrust.factor), spread_left=1.0)
     pairings = [(one.cuts, one.others) for one in (by.torque, by.thrust) if isinstance(one, Experience)]
     seen = [one for one in (torque, thrust) if one is not None and _worth_a_word(one)]
     if not pairings or not seen:

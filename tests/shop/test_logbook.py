@@ -140,6 +140,10 @@ def test_a_reading_says_why_it_says_nothing(here: Client, write: Callable[..., A
     timed = {"kind": "timed-feed", "raw": {"depth_mm": 10, "seconds": 12}}
     found = write(readings=[load])
     assert "digits of the meter" in found["readings"][0]["refused"]
+    # Its plate says nothing of amps: noted all the same.
+    amps = write(readings=[{"kind": "amps-1", "raw": {"amps": 6, "idle_amps": 3}}])["readings"][0]
+    assert "plate, amps is needed" in amps["refused"]
+    assert amps["raw"] == {"amps": 6, "idle_amps": 3}
     first, second = write(case=hand, readings=[felt, timed])["readings"]
     assert "without the feed it made" in first["refused"]
     assert second["refused"] is None
