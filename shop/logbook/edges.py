@@ -1,10 +1,14 @@
 """The edges of the crib: what each has done since it was new or last sharpened, and what became of it."""
 
 from collections import defaultdict
+from dataclasses import dataclass
 from typing import Any
 
 from django.db.models import F, Sum
 
+from bore.answers.edge import EdgeDone, edge_forecast
+from bore.answers.serialise import as_data
+from bore.base.errors import BadInput
 from bore.cuts.edges import Work, edge_kinds
 from bore.cuts.noted import outcomes
 from shop.logbook.models import Cut, EdgeEvent
@@ -12,7 +16,7 @@ from shop.records.standing import HERE
 from shop.yard.models import Cutter
 
 Spec = dict[str, Any]
-MOST_EVENTS = 20
+MOST_EVENTS, MOST_CUTS = 20, 300
 
 
 def edges_of() -> list[Spec]:
@@ -47,6 +51,63 @@ def _worked(cutters: list[int]) -> dict[int, dict[int, Work]]:
     return found
 
 
+@dataclass(frozen=True, slots=True)
+class _Readings:
+    """An edge's cuts in their turn: metres at each reading, that reading over what was said, and the case it cut last."""
+
+    at_m: list[float]
+    ratios: list[float]
+    case: Spec | None
+
+
+def _read_of(cutter: Cutter, edge: int) -> _Readings:
+    """The newest cuts of an edge; where they are too many the oldest are left away, and with them how much they had cut before."""
+    newest = Cut.objects.filter(standing=HERE, cutter=cutter, edge=edge).only("depth_mm", "holes", "answer", "case", "taken")[:MOST_CUTS]
+    at_m, ratios, total = [], [], 0.0
+    cuts = list(newest)[::-1]
+    for cut in cuts:
+        total += cut.depth_mm * cut.holes / 1000
+        said = [one for one in cut.answer["readings"] if not one["refused"] and one["bare"]]
+        if said and cut.taken:
+            at_m.append(total)
+            ratios.append(said[0]["value"] / said[0]["bare"]["middle"])
+    return _Readings(at_m, ratios, cuts[-1].case if cuts else None)
+
+
+def _forecast(cutter: Cutter, now: int, events: list[EdgeEvent], worked: dict[int, Work]) -> Any:
+    """What is foretold of a cutter's edge; None where it has cut nothing that is known, or a case that is none any more."""
+    read = _read_of(cutter, now)
+    if read.case is None:
+        return None
+    chipped, before = _chipped(events), {edge: one.metres for edge, one in worked.items() if edge < now and one.metres > 0}
+    work = worked.get(now, Work())
+    done = EdgeDone(
+        at_m=read.at_m,
+        ratios=read.ratios,
+        now_m=work.metres,
+        holes=work.holes,
+        ended_m=[metres for edge, metres in before.items() if edge not in chipped],
+        unended_m=[metres for edge, metres in before.items() if edge in chipped],
+        back=sum(one.kind == "sharpened" for one in events),
+        lost=sum(one.kind == "scrapped" for one in events),
+    )
+    try:
+        return as_data(edge_forecast(read.case, done))
+    except BadInput:
+        return None
+
+
+def _chipped(events: list[EdgeEvent]) -> set[int]:
+    """Edges that chipped: what they did tells nothing of wear."""
+    edge, found = 0, set()
+    for event in reversed(events):
+        if edge_kinds()[event.kind].edge:
+            edge += 1
+        elif event.kind == "chipped":
+            found.add(edge)
+    return found
+
+
 def _state(cutter: Cutter, events: list[EdgeEvent], worked: dict[int, Work]) -> Spec:
     """A cutter's edge: which it is, what it has done, what was done to it, and what the edges before it did."""
     fresh = [one for one in events if edge_kinds()[one.kind].edge]
@@ -61,6 +122,7 @@ def _state(cutter: Cutter, events: list[EdgeEvent], worked: dict[int, Work]) -> 
         "holes": work.holes,
         "metres": round(work.metres, 4),
         "minutes": round(work.minutes, 2),
+        "forecast": _forecast(cutter, now, events, worked),
         "edges_before_m": [round(one.metres, 4) for one in before],
         "events": [
             {"kind": one.kind, "at": one.made_at.isoformat(), "by": one.made_by.username, "ground_by": one.ground_by, "note": one.note}

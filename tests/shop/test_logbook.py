@@ -1,6 +1,7 @@
 """The log: what is sent twice is there once, what was read moves the shop's own checks, and nothing typed wrong spoils it."""
 
 import json
+import re
 import uuid
 from collections.abc import Callable
 from typing import Any
@@ -168,6 +169,33 @@ def test_an_edge_counts_its_holes_from_when_it_was_given_one(here: Client, write
     (state,) = (one for one in here.get("/api/edges").json() if one["cutter"] == cutter.slug)
     assert (state["holes"], state["metres"], state["edges_before_m"]) == (2, 0.03, [0.105])
     assert state["minutes"] > 0
+
+
+def test_an_edge_s_end_is_foretold_from_its_own_loads(here: Client, write: Callable[..., Any]) -> None:
+    """Too soon, then a range of holes that a load which creeps faster makes shorter; edges that ended make the life here."""
+    cutter = Cutter.objects.filter(family="twist").order_by("slug")[1]
+
+    def said() -> Any:
+        return next(one["forecast"] for one in here.get("/api/edges").json() if one["cutter"] == cutter.slug)
+
+    def run(growth: float, month: int) -> None:
+        for day in range(1, 21):
+            write(cutter=cutter.slug, times=1 + growth * day, holes=2, at=f"2026-{month:02d}-{day:02d}T10:00:00Z")
+
+    write(cutter=cutter.slug, at="2026-01-01T10:00:00Z")
+    assert said()["left_holes"] is None
+    assert "15 holes first" in said()["words"]
+    run(0.002, 2)
+    slow = said()
+    assert re.search(r"holes left|more holes \(\d+ to \d+\)", slow["words"])
+    assert slow["ended"] == 0
+    send(here, "POST", f"/api/cutters/{cutter.slug}/edge", {"kind": "sharpened", "at": "2026-03-01T07:00:00Z"})
+    run(0.02, 3)
+    fast = said()
+    assert fast["left_holes"]["middle"] < slow["left_holes"]["middle"]
+    assert fast["ended"] == 1
+    assert "e+" not in slow["words"] + fast["words"]
+    assert fast["life_m"]["middle"] != slow["life_m"]["middle"]
 
 
 REFUSED = [

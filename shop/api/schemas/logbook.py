@@ -6,6 +6,7 @@ from ninja import Schema
 
 from bore.answers.check import Band
 from bore.answers.cut import CutReading
+from bore.answers.edge import EdgeForecast
 from bore.answers.log import LogTold, MovedAnswer
 from bore.limits.judgement import Verdict
 
@@ -142,5 +143,6 @@ class EdgeState(Schema):
     holes: int
     metres: float
     minutes: float
+    forecast: EdgeForecast | None
     edges_before_m: list[float]
     events: list[EdgeNote]

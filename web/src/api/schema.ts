@@ -4788,6 +4788,23 @@ export interface components {
             loads_percent: number[];
         };
         /**
+         * EdgeForecast
+         * @description Holes an edge has left, as deep as the last, and in words; the mean life of such edges here, m, from so many that ended, and the
+         *     book's; the share that comes back from the grinder.
+         */
+        EdgeForecast: {
+            left_holes: components["schemas"]["EdgeRange"] | null;
+            /** Words */
+            words: string;
+            life_m: components["schemas"]["EdgeRange"];
+            /** Ended */
+            ended: number;
+            /** Book M */
+            book_m: number;
+            /** Survivors Share */
+            survivors_share: number;
+        };
+        /**
          * EdgeNote
          * @description Something that happened to an edge.
          */
@@ -4802,6 +4819,18 @@ export interface components {
             ground_by: string;
             /** Note */
             note: string;
+        };
+        /**
+         * EdgeRange
+         * @description Four in five lie between low and high.
+         */
+        EdgeRange: {
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
         };
         /**
          * EdgeState
@@ -4822,6 +4851,7 @@ export interface components {
             metres: number;
             /** Minutes */
             minutes: number;
+            forecast: components["schemas"]["EdgeForecast"] | null;
             /** Edges Before M */
             edges_before_m: number[];
             /** Events */

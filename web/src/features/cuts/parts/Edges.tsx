@@ -41,6 +41,7 @@ export function Edges() {
             <th className="pr-3 text-right font-normal">holes</th>
             <th className="pr-3 text-right font-normal">cut</th>
             <th className="pr-3 text-right font-normal">in the cut</th>
+            <th className="pr-3 font-normal">what is foretold</th>
             <th className="pr-3 font-normal">edges before it</th>
             <th className="font-normal">{mind && "what happened to it"}</th>
           </tr>
@@ -55,6 +56,17 @@ export function Edges() {
               <td className="figure pr-3 text-right">{one.holes}</td>
               <td className="figure pr-3 text-right">{metres(one.metres)}</td>
               <td className="figure pr-3 text-right">{significant(one.minutes, 2)} min</td>
+              <td className="pr-3 text-sm">
+                {one.forecast && (
+                  <>
+                    <span className={`first-letter:uppercase ${one.forecast.left_holes ? "font-semibold" : "text-faint"}`}>{one.forecast.words}</span>
+                    <span className="block text-faint">
+                      such an edge lasts {metres(one.forecast.life_m.low)} to {metres(one.forecast.life_m.high)}
+                      {one.forecast.ended > 0 ? `, from ${one.forecast.ended} that ended` : ", as the books have it"}
+                    </span>
+                  </>
+                )}
+              </td>
               <td className="figure pr-3 text-sm">{one.edges_before_m.map(metres).join(", ") || "none"}</td>
               <td>
                 {mind && (

@@ -1,0 +1,92 @@
+"""What is foretold of an edge: when its load will have grown to the mark, and how long such edges last here beside the book."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from bore.answers.shape import number
+from bore.case.read import read_case
+from bore.cuts import lives
+from bore.plan.cost import usual_life_m
+
+MM_PER_M = 1000.0
+# From so many ended edges on, what they did is worth more than the book.
+ENOUGH_ENDED = 3
+# Fewer holes than this left is now.
+NOW = 1.0
+# A range wider than this says only what is left at least.
+WIDE = 6.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EdgeRange:
+    """Four in five lie between low and high."""
+
+    low: float
+    middle: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EdgeForecast:
+    """Holes an edge has left, as deep as the last, and in words; the mean life of such edges here, m, from so many that ended, and the
+    book's; the share that comes back from the grinder."""
+
+    left_holes: EdgeRange | None
+    words: str
+    life_m: EdgeRange
+    ended: int
+    book_m: float
+    survivors_share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EdgeDone:
+    """What an edge has done: metres at each reading and that reading over what was said, metres and holes by now; lives of the edges
+    before it that ended and of those that were taken off early; how many came back from the grinder, how many did not."""
+
+    at_m: Sequence[float]
+    ratios: Sequence[float]
+    now_m: float
+    holes: int
+    ended_m: Sequence[float]
+    unended_m: Sequence[float]
+    back: int
+    lost: int
+
+
+def edge_forecast(case: dict[str, Any], done: EdgeDone) -> EdgeForecast:
+    """What is foretold of an edge that last cut a case. Raises BadInput where the case is none any more."""
+    job = read_case(case)
+    book = usual_life_m(replace(job.cutter, wear="sharp"), job.material.iso_group)
+    left = lives.left_m(done.at_m, done.ratios, done.now_m, book, done.holes)
+    holes = None if left is None else _times(left, MM_PER_M / job.hole.depth_mm)
+    return EdgeForecast(
+        left_holes=holes,
+        words=_words(holes, done),
+        life_m=_times(lives.life_m(done.ended_m, [*done.unended_m, done.now_m], book), 1.0),
+        ended=len(done.ended_m),
+        book_m=number(book),
+        survivors_share=number(lives.survivors_share(done.back, done.lost)),
+    )
+
+
+def _times(found: lives.Range, factor: float) -> EdgeRange:
+    return EdgeRange(low=number(found.low * factor), middle=number(found.middle * factor), high=number(found.high * factor))
+
+
+def _round(holes: float) -> str:
+    """Holes as anybody would say them: two digits, no exponents."""
+    return f"{float(f'{holes:.2g}'):.0f}"
+
+
+def _words(left: EdgeRange | None, done: EdgeDone) -> str:
+    if left is not None:
+        if left.middle < NOW:
+            return "at its mark: sharpen it, or turn it to its next edge"
+        if left.high > WIDE * left.low:
+            return f"no sign of its end yet: more than {_round(left.low)} holes left"
+        return f"good for about {_round(left.middle)} more holes ({_round(left.low)} to {_round(left.high)})"
+    if done.holes < lives.LEAST_HOLES:
+        return f"too soon to tell: {lives.LEAST_HOLES} holes first"
+    return "no readings of this edge to tell by" if not done.ratios else "a few more readings of this edge to tell by"
