@@ -102,6 +102,12 @@ def test_each_kind_of_machine_reads_and_answers_as_the_core_does(bench: Page, sa
     says_what_the_core_says(bench)
 
 
+def settled_choose(page: Page, name: str, option: str) -> None:
+    """A choice, once the one before is answered: a sentence that is written anew moves under the hand."""
+    drawn(page)
+    choose(page, name, option)
+
+
 def test_every_phrase_can_be_changed_and_each_change_is_answered(bench: Page) -> None:
     type_into(bench, "diameter", "Diameter of the hole", "1/2")
     expect(phrase(bench, "diameter")).to_contain_text("1/2")
@@ -115,19 +121,19 @@ def test_every_phrase_can_be_changed_and_each_change_is_answered(bench: Page) ->
     expect(phrase(bench, "material")).to_contain_text("304")
     type_into(bench, "material", "at another hardness", "180")
     expect(phrase(bench, "material")).to_contain_text("180 HB")
-    choose(bench, "machine", "bench press B2")
+    settled_choose(bench, "machine", "bench press B2")
     expect(phrase(bench, "feed")).to_contain_text("N")
     expect(bench.get_by_text("wanted 310")).to_be_visible()
     type_into(bench, "feed", "Force on the lever", "40 lbf")
     assert case_in_address(bench)["setting"]["hand_force_n"] == pytest.approx(177.93)
-    choose(bench, "start", "4 mm")
-    choose(bench, "coolant", "flood")
-    choose(bench, "edge", "dull")
+    settled_choose(bench, "start", "4 mm")
+    settled_choose(bench, "coolant", "flood")
+    settled_choose(bench, "edge", "dull")
     expect(phrase(bench, "edge")).to_contain_text("dull")
-    choose(bench, "holding", "held by bare hands")
+    settled_choose(bench, "holding", "held by bare hands")
     expect(bench.get_by_text("Before you switch on: Never hold the work by hand")).to_be_visible()
-    choose(bench, "pecks", "full retract")
-    choose(bench, "behind the hole", "on parallels")
+    settled_choose(bench, "pecks", "full retract")
+    settled_choose(bench, "behind the hole", "on parallels")
     drawn(bench)
     says_what_the_core_says(bench)
     before = case_in_address(bench)
