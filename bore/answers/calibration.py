@@ -108,7 +108,7 @@ def _learnt(quantity: str, job: Next, cuts: Sequence[LoggedCut]) -> CalibrationA
     """One quantity: the cuts that were read for it, fitted, and what they say of the job."""
     prior = Prior(quantity, min([job.said.half_width, *(cut.said.half_width for cut in cuts)]))
     fitted = fit(cuts, prior)
-    found, seen = learn(fitted, job, prior), foreseen(fitted)
+    found, seen = learn(fitted, job), foreseen(fitted)
     drifted = drift(seen)
     return CalibrationAnswer(
         factor=number(found.factor),

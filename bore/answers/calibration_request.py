@@ -1,6 +1,5 @@
 """Logged cuts and the job they are asked about, read: what each is of, what was predicted, what was measured."""
 
-import math
 from dataclasses import dataclass
 from typing import Any
 
@@ -9,7 +8,9 @@ from bore.base.errors import BadInput
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.cuts.kinds import reading_kind
 from bore.cuts.logged import LoggedCut, Measured, Next, Of, Said
+from bore.cuts.noted import MOST_READINGS
 from bore.cuts.of import of_job
+from bore.quantities.bands import Band
 from bore.schools.wear import LIFE_GONE
 
 Data = dict[str, Any]
@@ -17,7 +18,7 @@ OF = ("group", "metal", "family", "substrate", "cutter", "edge", "machine", "dia
 JOB = ("of", "predicted", "used", "kind", "case")
 CUT = ("id", "of", "predicted", "used", "age_years", "taken", "confirmed", "readings", "case")
 READING = ("quantity", "kind", "value", "own")
-MOST_CUTS, MOST_READINGS, MOST_ROWS = 2000, 12, 600
+MOST_CUTS, MOST_ROWS = 2000, 600
 MOST_FIGURE, MOST_USED, MOST_YEARS = 1e9, 2.0, 100.0
 BANDS_NEEDED = f"is needed: {' or '.join(LEARNT)}, each with low, middle, high"
 
@@ -154,14 +155,9 @@ def _predicted(row: Any, at: str) -> dict[str, Said]:
 def _said(band: Any, at: str) -> Said:
     known_fields(band, ("low", "middle", "high"), at)
     low, middle, high = (figure(band.get(name), f"{at}.{name}", 1e-9, MOST_FIGURE) for name in ("low", "middle", "high"))
-    if not low <= middle <= high or (half := _half_width(low, high)) < NARROWEST:
+    if not low <= middle <= high or (said := said_of(Band(low, middle, high))).half_width < NARROWEST:
         raise BadInput.at(at, f"accepted: low below middle below high, at least {2 * NARROWEST:.0%} apart")
-    return Said(middle, half)
-
-
-def _half_width(low: float, high: float) -> float:
-    """Of a band, in logarithms."""
-    return math.log(high / low) / 2
+    return said
 
 
 def _from_case(case: Any, at: str) -> tuple[Of, dict[str, Said], str]:

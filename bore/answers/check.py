@@ -1,21 +1,19 @@
 """A check as an answer: the one answer every door gives. Names are stable; fields may be added."""
 
-import re
 from dataclasses import dataclass
 from typing import Any
 
 from bore.advice.cautions import cautions_for
 from bore.advice.remarks import remarks_for
 from bore.advice.symptoms import symptoms_for
+from bore.answers.assumed import Assumed, assumed_of
 from bore.answers.foretold import ExperienceAnswer, experience_of
 from bore.answers.shape import number, plain, shaped
 from bore.answers.words import fill_reason, needs_in_words
 from bore.base import formula
 from bore.base.sources import source
-from bore.case.fields import all_fields
 from bore.check import book_values
 from bore.check.check import Check
-from bore.job.assumption import Assumption
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
@@ -144,16 +142,6 @@ class Book:
     speed_rpm: SpeedRange | None
     feed_mm_rev: float
     hand_force_n: float | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Assumed:
-    """A default that was used."""
-
-    field: str
-    words: str
-    value: Any
-    why: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -392,14 +380,3 @@ def _schedule(schedule: Schedule) -> PeckSchedule:
     school = schedule.school
     depths = [number(depth) for depth in schedule.depths_mm]
     return PeckSchedule(id=school.id, words=school.words, depths_mm=depths, source=source(school.source).title)
-
-
-def assumed_of(one: Assumption) -> Assumed:
-    """A default that was used."""
-    return Assumed(field=one.field, words=field_words(one.field), value=plain(one.value), why=one.why)
-
-
-def field_words(path: str) -> str:
-    """What a field is, in words; list positions do not matter."""
-    entry = all_fields().get(re.sub(r"\[\d+\]", "[]", path))
-    return entry.words if entry else path

@@ -4,12 +4,11 @@ from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.check import Band, band_of
-from bore.answers.foretold import POWER, THRUST, TORQUE, bands_of, bare_check, foretold, said_of
+from bore.answers.foretold import POWER, THRUST, TORQUE, Foretold, foretold, said_of
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
 from bore.base.plain import known_fields, listed
-from bore.case.read import read_case
-from bore.check.check import check
+from bore.case.read import FEED_FIELDS
 from bore.cuts.kinds import reading_kind
 from bore.cuts.logged import LoggedCut, Measured, Of, Said
 from bore.cuts.noted import MOST_READINGS
@@ -65,22 +64,21 @@ def cut_answer(case: Any, readings: Any, edge: str = "") -> CutAnswer:
         CutAnswer,
         found,
         said={name: band_of(band) for name, band in found.said.items()},
-        readings=[_reading(case, row, f"readings[{place}]") for place, row in enumerate(rows)],
+        readings=[_reading(case, row, f"readings[{place}]", found) for place, row in enumerate(rows)],
     )
 
 
-def _reading(case: Data, row: Any, at: str) -> CutReading:
+def _reading(case: Data, row: Any, at: str, found: Foretold) -> CutReading:
     """One reading, held against the bands of the very setting it was read at."""
     known_fields(row, READING, at)
     kind = reading_kind(row.get("kind"), f"{at}.kind").kind
     asked = {"kind": kind, "raw": row.get("raw"), "machine": case.get("machine"), "setting": case.get("setting")}
     try:
         read = _read_or_why_not(kind, asked)
-        at_it = _at_its_feed(case, row["raw"]) if kind == TIMED and read.value is not None else case
-        bare, said = bands_of(bare_check(at_it)), bands_of(check(read_case(at_it), recorded=False))
+        at_it = foretold(_at_its_feed(case, row["raw"])) if kind == TIMED and read.value is not None else found
     except BadInput as fault:
         raise BadInput([Problem(f"{at}.{one.field}", one.message) for one in fault.problems]) from fault
-    return _held(kind, row["raw"], read, bare.get(read.quantity), said.get(read.quantity))
+    return _held(kind, row["raw"], read, at_it.bare.get(read.quantity), at_it.said.get(read.quantity))
 
 
 def _read_or_why_not(kind: str, asked: Data) -> Read:
@@ -97,22 +95,16 @@ def _read_or_why_not(kind: str, asked: Data) -> Read:
 
 
 def _at_its_feed(case: Data, raw: Data) -> Data:
-    """The case at the feed a timed reading found: `f = 60 x / (t n)`."""
-    setting = {
-        name: value
-        for name, value in (case.get("setting") or {}).items()
-        if name not in ("hand_force_n", "seconds_per_turn", "feed_rate_mm_min")
-    }
-    return case | {"setting": setting | {"feed_mm_rev": 60 * raw["depth_mm"] / (raw["seconds"] * setting["speed_rpm"])}}
+    """The case at the feed a timed reading found: 60 x / t, mm/min."""
+    setting = {name: value for name, value in (case.get("setting") or {}).items() if name not in FEED_FIELDS}
+    return case | {"setting": setting | {"feed_rate_mm_min": 60 * raw["depth_mm"] / raw["seconds"]}}
 
 
 def _held(kind: str, raw: Data, read: Read, bare: bands.Band | None, said: bands.Band | None) -> CutReading:
     refused = read.refused
     if refused is None and (bare is None or said is None):
         refused = OWN_PUSH if read.quantity == THRUST else NOTHING_SAID
-    inside = None
-    if refused is None and read.value is not None and said is not None:
-        inside = bool(float(said.low) <= read.value <= float(said.high))
+    inside = None if refused or said is None or read.value is None else bool(float(said.low) <= read.value <= float(said.high))
     return CutReading(
         kind=kind,
         raw=raw,
@@ -128,7 +120,7 @@ def _held(kind: str, raw: Data, read: Read, bare: bands.Band | None, said: bands
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Kept:
+class KeptCut:
     """A cut as a log gives it back, to be learnt from."""
 
     id: str
@@ -139,7 +131,7 @@ class Kept:
     readings: list[Data]
 
 
-def logged(kept: list[Kept]) -> dict[str, list[LoggedCut]]:
+def logged(kept: list[KeptCut]) -> dict[str, list[LoggedCut]]:
     """Kept cuts as learning takes them, by quantity; a power as a torque, since it was read at one speed."""
     found: dict[str, list[LoggedCut]] = {TORQUE: [], THRUST: []}
     for cut in kept:
@@ -152,7 +144,7 @@ def logged(kept: list[Kept]) -> dict[str, list[LoggedCut]]:
     return found
 
 
-def _logged(cut: Kept, readings: list[Data]) -> LoggedCut:
+def _logged(cut: KeptCut, readings: list[Data]) -> LoggedCut:
     """Readings of one quantity, each by what it is of its own band's middle, on the first one's band."""
     said = _said(readings[0])
     measured = tuple(Measured(one["kind"], one["value"] / one["bare"]["middle"] * said.middle, one["own"]) for one in readings)

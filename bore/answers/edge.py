@@ -7,11 +7,8 @@ from typing import Any
 from bore.answers.shape import number
 from bore.case.read import read_case
 from bore.cuts import lives
-from bore.plan.cost import usual_life_m
+from bore.plan.cost import MM_PER_M, usual_life_m
 
-MM_PER_M = 1000.0
-# From so many ended edges on, what they did is worth more than the book.
-ENOUGH_ENDED = 3
 # Fewer holes than this left is now.
 NOW = 1.0
 # A range wider than this says only what is left at least.

@@ -103,6 +103,8 @@ def foretold(case: Data, edge: str = "") -> Foretold:
 def experience_of(found: Check) -> ExperienceAnswer | None:
     """What logged cuts make of a check, where it is worth a word; what the case says by hand is no experience."""
     by, result = found.columns.calibration, found.result.loads
+    if by.torque.neutral and by.thrust.neutral:
+        return None
     torque = _set_right(by.torque, loads.pooled_torque(found.columns, result.schools))
     if found.columns.hand_force_n is None:
         thrust = _set_right(by.thrust, loads.pooled_thrust(found.columns, result.schools))
@@ -110,13 +112,13 @@ def experience_of(found: Check) -> ExperienceAnswer | None:
         # A hand's thrust is what it is; what was learnt of it moves the feed it makes.
         thrust = None if by.thrust.neutral else SetRight(factor=number(by.thrust.factor), spread_left=1.0)
     pairings = [(one.cuts, one.others) for one in (by.torque, by.thrust) if isinstance(one, Experience)]
-    seen = [one for one in (torque, thrust) if one is not None and _worth_a_word(one)]
-    if not pairings or not seen:
+    told = {
+        name: one for name, one in ((TORQUE, torque), (THRUST, thrust)) if one is not None and worth_a_word(one.factor, one.spread_left)
+    }
+    if not pairings or not told:
         return None
     cuts, others = max(pairings)
-    words = "; ".join(
-        f"{name} {_moved(one)}" for name, one in ((TORQUE, torque), (THRUST, thrust)) if one is not None and _worth_a_word(one)
-    )
+    words = "; ".join(f"{name} {_moved(one)}" for name, one in told.items())
     return ExperienceAnswer(cuts=cuts, others=others, torque=torque, thrust=thrust, words=f"{_counted(cuts, others)}: {words}")
 
 
@@ -127,8 +129,9 @@ def _set_right(by: Sets, pooled: Band) -> SetRight | None:
     return SetRight(factor=number(factor), spread_left=number(left))
 
 
-def _worth_a_word(one: SetRight) -> bool:
-    return abs(one.factor - 1) > UNSEEN or abs(one.spread_left - 1) > UNSEEN
+def worth_a_word(factor: float, spread_left: float) -> bool:
+    """Whether what the log makes of a quantity is worth telling."""
+    return abs(factor - 1) > UNSEEN or abs(spread_left - 1) > UNSEEN
 
 
 def _counted(cuts: int, others: int) -> str:

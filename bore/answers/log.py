@@ -5,9 +5,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.calibration import AskedAnswer, DriftAnswer, HonestyAnswer, drift_words
-from bore.answers.foretold import bands_of, bare_check, said_of
+from bore.answers.foretold import bands_of, bare_check, said_of, worth_a_word
 from bore.answers.shape import number, shaped
-from bore.cuts.columns import Prior
 from bore.cuts.doubts import asked, drift, foreseen, statistics
 from bore.cuts.learning import Fit, learn
 from bore.cuts.logged import LoggedCut, Next
@@ -69,12 +68,12 @@ def moved_answer(case: dict[str, Any], cuts: Mapping[str, Sequence[LoggedCut]]) 
         fits = fitted(quantity, some)
         if fits is not None and quantity in bands:
             job = Next(of_job(bare.job), said_of(bands[quantity]), used_of(bare.job))
-            found[quantity] = _moved(fits, job, Prior(quantity, min(cut.said.half_width for cut in some)))
-    return found
+            found[quantity] = _moved(fits, job)
+    return {quantity: one for quantity, one in found.items() if worth_a_word(one.factor, one.spread_left)}
 
 
-def _moved(fits: Fit, job: Next, prior: Prior) -> MovedAnswer:
-    says = learn(fits, job, prior)
+def _moved(fits: Fit, job: Next) -> MovedAnswer:
+    says = learn(fits, job)
     ranked = sorted(says.cuts, key=lambda one: -abs(one.factor_without - says.factor))
     return MovedAnswer(
         factor=number(says.factor),

@@ -3,7 +3,8 @@
 from dataclasses import dataclass, fields
 from typing import Any
 
-from bore.answers.check import Assumed, Step, assumed_of, step_of
+from bore.answers.assumed import Assumed, assumed_of
+from bore.answers.check import Step, step_of
 from bore.answers.shape import number, shaped
 from bore.base import formula
 from bore.case.records import complete_cutter_record

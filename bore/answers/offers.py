@@ -3,7 +3,8 @@
 from dataclasses import dataclass, fields, is_dataclass
 from typing import Any
 
-from bore.answers.check import Answer, field_words, plain_answer
+from bore.answers.assumed import field_words
+from bore.answers.check import Answer, plain_answer
 from bore.answers.judged import judged
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput

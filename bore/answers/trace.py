@@ -11,7 +11,7 @@ from bore.base.errors import BadInput
 from bore.base.plain import figure, known_fields, listed
 from bore.case.read import read_case
 from bore.check.check import check
-from bore.cuts.trace import Expected, Hole, Trace, watch
+from bore.cuts.trace import Expected, Hole, Trace, alarms, watch
 from bore.job.job import Job
 from bore.machines.kinds import drive
 from bore.mechanics import spindle
@@ -29,7 +29,7 @@ DRAWN = 160
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TraceHole:
     """One hole: when, in how many pecks, how deep, its median load as read, that over idling against what was said; what is
-    amiss; some of its samples."""
+    amiss, by name and in words; some of its samples."""
 
     hole: int
     start_s: float
@@ -39,6 +39,7 @@ class TraceHole:
     load_median: float
     ratio: float | None
     alarms: list[str]
+    says: list[str]
     depths_mm: list[float]
     loads_percent: list[float]
 
@@ -102,6 +103,7 @@ def _hole(one: Hole) -> TraceHole:
         load_median=number(one.load_median),
         ratio=number(one.ratio),
         alarms=list(one.alarms),
+        says=[alarms()[alarm].words for alarm in one.alarms],
         depths_mm=plain(one.depths_mm[every].tolist()),
         loads_percent=plain(one.loads[every].tolist()),
     )

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from bore.cuts.columns import A_YEAR, GUESSED_WEAR, HOLE_TO_HOLE, WEAR, Prior
 from bore.cuts.kinds import reading_kinds
 from bore.cuts.logged import LoggedCut, Measured, Next, Of
-from bore.quantities.calibrations import NINETY
+from bore.quantities.calibrations import NINETY, share_left, spread_wide
 
 Array = NDArray[np.float64]
 
@@ -25,7 +25,6 @@ CLIP, ROUNDS, FAR = 2.5, 12, 4.0
 HOLDS_90 = 1.75
 # As if so many cuts had been as good as the model says.
 TRUSTED_CUTS = 6.0
-WIDEST = 1.3
 # A pairing never cut moves at most so far beyond the furthest that was.
 BEYOND = 1.25
 
@@ -59,6 +58,7 @@ class Learnt:
 class Fit:
     """The readings fitted: row by row its cut's place, ratio y, state and meter columns, scatter, weight and surprise."""
 
+    prior: Prior
     cuts: Sequence[LoggedCut]
     place: NDArray[np.int_]
     kinds: tuple[str, ...]
@@ -70,6 +70,12 @@ class Fit:
     weight: Array
     t: Array
     d: Array
+
+    @property
+    def furthest(self) -> float:
+        """How far the furthest fitted cut itself was moved, its meter's fault left out, in logarithms."""
+        state = self.rows[:, [place for name, place in self.names.items() if name[0] != "meter"]]
+        return float(np.max(np.abs(state @ (state.T @ (self.inverse @ self.y)))))
 
     @property
     def honesty(self) -> float:
@@ -99,6 +105,7 @@ def fit(cuts: Sequence[LoggedCut], prior: Prior) -> Fit:
     own = np.array([_scatter(cuts[place], reading) for place, reading in flat])
     inverse, weight, t, d = _weighed(rows @ rows.T, own, y)
     return Fit(
+        prior,
         cuts,
         np.array([place for place, _ in flat], dtype=int),
         tuple(one.kind for _, one in flat),
@@ -155,18 +162,16 @@ class _Foretold:
 
     def half_width(self, variance: float) -> float:
         """Of the band that holds nine in ten, in logarithms."""
-        return HOLDS_90 * self.quality * math.sqrt(variance + self.prior.scatter)
+        return float(spread_wide(quality=HOLDS_90 * self.quality, variance=variance, scatter=self.prior.scatter))
 
     def spread_left(self, variance: float) -> float:
-        """The share of the job's own half-width; an edge whose wear is not known may widen it, to what that wear may do."""
-        h = self.job.said.half_width
-        unknown_wear = math.sqrt(1 + (WEAR * self.job.used * NINETY / h) ** 2)
-        return min(self.half_width(variance) / h, unknown_wear, WIDEST)
+        """The share of the job's own half-width."""
+        return float(share_left(self.half_width(variance), self.job.said.half_width, WEAR * self.job.used * NINETY))
 
 
-def learn(fitted: Fit, job: Next, prior: Prior) -> Learnt:
+def learn(fitted: Fit, job: Next) -> Learnt:
     """What the fitted cuts say of a job."""
-    cut, read = _foretold(fitted, job, prior), _foretold(fitted, job, prior, job.kind)
+    cut, read = _foretold(fitted, job), _foretold(fitted, job, job.kind)
     if fitted.y.size == 0:
         return Learnt(meter_half_width=read.half_width(read.variance))
     return Learnt(
@@ -180,9 +185,9 @@ def learn(fitted: Fit, job: Next, prior: Prior) -> Learnt:
     )
 
 
-def _foretold(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> _Foretold:
+def _foretold(fitted: Fit, job: Next, kind: str | None = None) -> _Foretold:
     """The cut itself, or what a kind of meter will read of it: `k = Z z`, mean `kᵀ S y`, variance `z·z − kᵀ S k`."""
-    entries = dict(prior.columns(job.of, job.said.half_width, job.used))
+    entries = dict(fitted.prior.columns(job.of, job.said.half_width, job.used))
     if kind is not None:
         entries[("meter", job.of.machine, kind)] = reading_kinds()[kind].meter
     z = np.zeros(len(fitted.names))
@@ -191,17 +196,15 @@ def _foretold(fitted: Fit, job: Next, prior: Prior, kind: str | None = None) -> 
             z[fitted.names[name]] = spread
     k, pull = fitted.rows @ z, fitted.inverse @ fitted.y
     variance = max(sum(spread**2 for spread in entries.values()) - float(k @ fitted.inverse @ k), 0.0)
-    return _Foretold(job, prior, k, float(k @ pull), variance, _bound(fitted, job, pull), fitted.honesty)
+    return _Foretold(job, fitted.prior, k, float(k @ pull), variance, _bound(fitted, job), fitted.honesty)
 
 
-def _bound(fitted: Fit, job: Next, pull: Array) -> float:
+def _bound(fitted: Fit, job: Next) -> float:
     """How far the middle may move: without bound where metal, cutter and machine have been together, else not far beyond what was."""
     pairing = pairing_of(job.of)
     if fitted.y.size == 0 or any(pairing_of(cut.of) == pairing for cut in fitted.cuts):
         return math.inf
-    state = np.array([name[0] != "meter" for name in fitted.names])
-    fitted_means = fitted.rows[:, state] @ (fitted.rows[:, state].T @ pull)
-    return BEYOND * float(np.max(np.abs(fitted_means)))
+    return BEYOND * fitted.furthest
 
 
 def _says(fitted: Fit, place: int, cut: _Foretold) -> CutSays:

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bore.cuts.columns import WEAR, Prior
-from bore.cuts.learning import BEYOND, HOLDS_90, WIDEST, Fit, fit, pairing_of
+from bore.cuts.learning import BEYOND, HOLDS_90, Fit, fit, pairing_of
 from bore.cuts.logged import LoggedCut, Of
 from bore.cuts.of import of_job, used_of
 from bore.job.job import Job
@@ -58,7 +58,6 @@ class Taught:
             quality=HOLDS_90 * self.quality,
             bound=math.inf if cuts else BEYOND * self.furthest,
             unknown_wear=WEAR * used * NINETY,
-            widest=WIDEST,
             cuts=cuts,
             others=sum(self.pairings.values()) - cuts,
         )
@@ -103,22 +102,20 @@ def fitted(quantity: str, cuts: Sequence[LoggedCut]) -> Fit | None:
     return fit(cuts, Prior(quantity, min(cut.said.half_width for cut in cuts))) if cuts else None
 
 
-def teach(quantity: str, found: Fit) -> Taught:
+def teach(found: Fit) -> Taught:
     """What fitted cuts have taught."""
     kept = _kept(found)
     places = [found.names[name] for name in kept]
-    state = [place for name, place in found.names.items() if name[0] != "meter"]
     pull = found.rows.T @ (found.inverse @ found.y)
     rows = found.rows[:, places]
-    narrowest = min(cut.said.half_width for cut in found.cuts)
     return Taught(
-        quantity,
-        narrowest,
+        found.prior.quantity,
+        found.prior.narrowest,
         {name: place for place, name in enumerate(kept)},
         np.asarray(pull[places], dtype=np.float64),
         np.asarray(rows.T @ found.inverse @ rows, dtype=np.float64),
         found.honesty,
-        float(np.max(np.abs(found.rows[:, state] @ pull[state]))),
+        found.furthest,
         dict(Counter(pairing_of(cut.of) for cut in found.cuts)),
     )
 

@@ -6,10 +6,12 @@ Thresholds, waits and lines are our own choice, tried on simulated traces of eve
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.sources import rows
 from bore.cuts.columns import HOLE_TO_HOLE
 
 Array = NDArray[np.float64]
@@ -31,8 +33,6 @@ LINES, OVER_S, UNDER_S, BROKE_S, SLOWED_S = 3.0, 0.5, 1.0, 0.7, 0.2
 BROKE_SHARE, BROKE_BEFORE, SLOWED_SHARE = 0.15, 0.9, 0.8
 # How far a load creeps or jumps before it is said, and by how many standard errors.
 CREEP_WITHIN, CREEP_HOLES, JUMP, ERRORS = 1.2, 1.10, 1.4, 3.0
-# What is a hole's own affair: such a one tells nothing of an edge that dulls.
-APART = frozenset(("creep-within", "jump", "broke", "slowed"))
 JUMP_S, LEAST_SAMPLES, LEAST_HOLES = 1.0, 4, 4
 
 
@@ -110,6 +110,24 @@ class _Found:
 
     pecks: list[slice] = field(default_factory=list)
     face_mm: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Alarm:
+    """Something amiss, in words; `its_own`: of the one hole, so that it tells nothing of an edge that dulls."""
+
+    words: str
+    its_own: bool
+
+
+@cache
+def alarms() -> dict[str, Alarm]:
+    """Everything that may be amiss, by its name."""
+    return {row["alarm"]: Alarm(row["words"], row["its_own"] == "yes") for row in rows("trace_alarms.csv")}
+
+
+def _of_its_own(said: Sequence[str]) -> bool:
+    return any(alarms()[one].its_own for one in said)
 
 
 def watch(trace: Trace, expected: Expected) -> Watched:
@@ -224,9 +242,9 @@ def _samples(trace: Trace, net: Array, hole: _Found, expected: Expected, first_m
 def _judged(number: int, cut: _Samples, before: Sequence[Hole]) -> Hole:
     ratio = float(math.exp(np.median(cut.logs[cut.full]))) if cut.full.any() else None
     judged = not (cut.trace.z_mm is None and _beside_a_gap(cut.trace, cut.t_s))
-    alarms = list(_alarms(cut)) if judged else []
-    if judged and ratio is not None and not APART & set(alarms) and _creeps_now(before, ratio):
-        alarms.append("creep-holes")
+    said = list(_alarms(cut)) if judged else []
+    if judged and ratio is not None and not _of_its_own(said) and _creeps_now(before, ratio):
+        said.append("creep-holes")
     loads = cut.trace.load[cut.places]
     load = float(np.median(loads[cut.full] if cut.full.any() else loads))
     return Hole(
@@ -237,7 +255,7 @@ def _judged(number: int, cut: _Samples, before: Sequence[Hole]) -> Hole:
         float(cut.depth.max()),
         load,
         ratio,
-        tuple(alarms),
+        tuple(said),
         cut.depth,
         loads,
     )
@@ -245,7 +263,7 @@ def _judged(number: int, cut: _Samples, before: Sequence[Hole]) -> Hole:
 
 def _creeps_now(before: Sequence[Hole], ratio: float) -> bool:
     """Whether the load creeps up with this hole for the first time, over those before it that had nothing of their own."""
-    sound = [one.ratio for one in before if one.ratio is not None and not APART & set(one.alarms)]
+    sound = [one.ratio for one in before if one.ratio is not None and not _of_its_own(one.alarms)]
     return all("creep-holes" not in one.alarms for one in before) and _creeps([*sound, ratio])
 
 

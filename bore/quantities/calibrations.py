@@ -7,6 +7,27 @@ from bore.base.elementwise import Column, exp, least, most, root
 
 # The half-width of a band that holds nine in ten, in standard deviations of the normal law.
 NINETY = 1.645
+# No log widens a band further.
+WIDEST = 1.3
+
+
+def spread_wide(*, quality: Column, variance: Column, scatter: Column) -> Column:
+    """Half-width of the band that holds nine in ten of the next, in logarithms: `q √(V + c²)`.
+
+    >>> spread_wide(quality=2.0, variance=0.03, scatter=0.01)
+    0.4
+    """
+    return quality * root(variance + scatter)
+
+
+def share_left(wide: Column, half_width: Column, unknown_wear: Column) -> Column:
+    """The share of a band's own half-width that is left; an edge whose wear is not known may widen it, to what that wear may do, and no
+    further than `WIDEST`.
+
+    >>> share_left(0.1, 0.2, 0.0), share_left(0.9, 0.2, 0.2), round(share_left(0.25, 0.2, 0.2), 2)
+    (0.5, 1.3, 1.25)
+    """
+    return least(wide / half_width, root(1 + (unknown_wear / half_width) ** 2), WIDEST)
 
 
 class Sets(Protocol):
@@ -59,7 +80,6 @@ class Experience:
     quality: float
     bound: float
     unknown_wear: float
-    widest: float
     cuts: int
     others: int
     neutral: bool = False
@@ -74,9 +94,8 @@ class Experience:
         size = root(most(half_width**2 - self.narrowest**2, 0.0)) / NINETY
         mean = least(most(self.mean + size * self.mean_size, -self.bound), self.bound)
         variance = most(self.variance + 2 * size * self.cross + size**2 * self.variance_size, 0.0)
-        left = self.quality * root(variance + self.scatter) / half_width
-        widened = root(1 + (self.unknown_wear / half_width) ** 2)
-        return exp(mean), least(left, widened, self.widest)
+        wide = spread_wide(quality=self.quality, variance=variance, scatter=self.scatter)
+        return exp(mean), share_left(wide, half_width, self.unknown_wear)
 
 
 NONE = Calibration()

@@ -8,7 +8,7 @@ from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
-from bore.answers.cut import Kept, logged
+from bore.answers.cut import KeptCut, logged
 from bore.answers.foretold import LEARNT
 from bore.answers.log import told_of
 from bore.answers.serialise import as_data
@@ -44,7 +44,7 @@ def cuts_to_learn() -> dict[str, list[LoggedCut]]:
     cuts = Cut.objects.filter(standing=HERE, taken=True, has_readings=True).only("slug", "answer", "made_at", "confirmed")[:MOST_CUTS]
     return logged(
         [
-            Kept(
+            KeptCut(
                 id=cut.slug,
                 of=cut.answer["of"],
                 used=cut.answer["used"],
@@ -73,7 +73,7 @@ def _learn_at(changes: int) -> None:
     for quantity, cuts in cuts_to_learn().items():
         found = fitted(quantity, cuts)
         if found is not None:
-            taught[quantity], told[quantity] = teach(quantity, found).as_data(), as_data(told_of(found))
+            taught[quantity], told[quantity] = teach(found).as_data(), as_data(told_of(found))
     with transaction.atomic():
         Lessons.objects.filter(pk=ONLY, learnt_at__lt=changes).update(
             learnt_at=changes, stamp=secrets.token_hex(8), taught=taught, told=told

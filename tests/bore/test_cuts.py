@@ -36,7 +36,7 @@ def logged(ratio: float, kind: str = "watts", name: str = "", of: Of = OF, h: fl
 
 
 def says(cuts: list[LoggedCut], of: Of = OF, kind: str | None = None, prior: Prior = PRIOR) -> Learnt:
-    return learn(fit(cuts, prior), Next(of, Said(10.0, prior.narrowest), kind=kind), prior)
+    return learn(fit(cuts, prior), Next(of, Said(10.0, prior.narrowest), kind=kind))
 
 
 # Widths as a share of the band after 1, 3, 8 and 20 cuts that agree, cut and at the meter: a prototype's, written apart from this program
@@ -120,7 +120,7 @@ def test_nine_in_ten_of_the_next_holes_lie_inside(scatter: float, wild: float, l
         for n in (1, 3, 8, 20):
             fitted = fit([logged(math.exp(one)) for one in ratios[:n]], PRIOR)
             for of in others:
-                found = learn(fitted, Next(of, Said(10.0, H)), PRIOR)
+                found = learn(fitted, Next(of, Said(10.0, H)))
                 inside.append(abs(shop.hole(of) - math.log(found.factor)) <= found.spread_left * H)
     assert np.mean(inside) >= least
 
@@ -350,12 +350,11 @@ def test_what_is_kept_of_a_log_says_what_its_cuts_say(quantity: str) -> None:
     ]
     fits = fitted(quantity, cuts)
     assert fits is not None
-    kept = taught_from(json.loads(json.dumps(teach(quantity, fits).as_data())))
-    prior = Prior(quantity, kept.narrowest)
+    kept = taught_from(json.loads(json.dumps(teach(fits).as_data())))
     for of in (*(of_any() for _ in range(6)), replace(OF, metal="brass", machine="new", diameter_mm=3.0)):
         job = replace(of, edge="one not met")
         for h, used in ((kept.narrowest, 0.0), (0.31, 0.5), (0.6, 0.85)):
-            apart, says_it = learn(fits, Next(job, Said(10.0, h), used), prior), kept.says(job, used)
+            apart, says_it = learn(fits, Next(job, Said(10.0, h), used)), kept.says(job, used)
             assert says_it.at(h) == pytest.approx((apart.factor, apart.spread_left), rel=1e-9)
             assert float(says_it.at(np.array([h, 0.5]))[0][0]) == pytest.approx(apart.factor, rel=1e-9)
     assert sum(kept.pairings.values()) == 40
@@ -374,7 +373,7 @@ def test_a_check_meets_what_is_known_and_says_so() -> None:
     ]
     fits = fitted("torque", five)
     assert fits is not None
-    with experienced(Log(torque=teach("torque", fits)).calibrations_of):
+    with experienced(Log(torque=teach(fits)).calibrations_of):
         found = check_answer(case)
         said, by_hand = found.experience, check_answer(case | {"setting": case["setting"] | {"torque_factor": 0.9}})
         again = foretold(case)

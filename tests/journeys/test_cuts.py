@@ -129,10 +129,10 @@ def test_the_bench_says_what_moved_it(open_page: OpenPage, server: Server) -> No
     expect(opened.get_by_role("row").filter(has_text="column press C2").first).to_be_visible()
     assert barriers(page) == []
     opened.get_by_role("link", name="Cuts").click()
-    page.get_by_role("button", name="How honest it is").click()
+    page.get_by_role("button", name="How often it was right").click()
     expect(page.get_by_role("region", name="Honesty of torque")).to_contain_text("readings inside the band")
-    page.get_by_label("The shop’s checks are set right by what was read").click()
-    expect(page.get_by_label("The shop’s checks are set right by what was read")).not_to_be_checked()
+    page.get_by_label("Checks learn from this log").click()
+    expect(page.get_by_label("Checks learn from this log")).not_to_be_checked()
     page.get_by_role("link", name="Bench").click()
     drawn(page)
     expect(verdict(page).get_by_role("button")).to_have_count(0)

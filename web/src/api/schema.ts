@@ -4763,7 +4763,7 @@ export interface components {
         /**
          * TraceHole
          * @description One hole: when, in how many pecks, how deep, its median load as read, that over idling against what was said; what is
-         *     amiss; some of its samples.
+         *     amiss, by name and in words; some of its samples.
          */
         TraceHole: {
             /** Hole */
@@ -4782,6 +4782,8 @@ export interface components {
             ratio: number | null;
             /** Alarms */
             alarms: string[];
+            /** Says */
+            says: string[];
             /** Depths Mm */
             depths_mm: number[];
             /** Loads Percent */

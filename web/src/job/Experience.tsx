@@ -10,8 +10,6 @@ import type { Case } from "./types";
 import { inUnits, significant } from "./units";
 import { useUnits } from "./useUnits";
 
-/** A change smaller than this is not told. */
-const UNSEEN = 0.005;
 type Moved = Schemas["MovedWhole"];
 
 function Quantity({ name, of, cuts }: { name: string; of: Moved["quantities"][string]; cuts: Moved["cuts"] }) {
@@ -26,8 +24,8 @@ function Quantity({ name, of, cuts }: { name: string; of: Moved["quantities"][st
         <thead>
           <tr className="border-b border-ink text-left text-faint">
             <th className="pr-2 font-normal">cut</th>
-            <th className="pr-2 text-right font-normal">read over said</th>
-            <th className="text-right font-normal">without it ×</th>
+            <th className="pr-2 text-right font-normal">reading over reckoning</th>
+            <th className="text-right font-normal">without it, ×</th>
           </tr>
         </thead>
         <tbody>
@@ -53,11 +51,9 @@ function Opened({ job }: { job: Case }) {
   if (!found.data) return <p>Looking…</p>;
   return (
     <div className="grid gap-3">
-      {Object.entries(found.data.quantities)
-        .filter(([, of]) => Math.abs(of.factor - 1) > UNSEEN || Math.abs(of.spread_left - 1) > UNSEEN)
-        .map(([name, of]) => (
-          <Quantity key={name} name={name} of={of} cuts={found.data.cuts} />
-        ))}
+      {Object.entries(found.data.quantities).map(([name, of]) => (
+        <Quantity key={name} name={name} of={of} cuts={found.data.cuts} />
+      ))}
       <p className="m-0 text-sm text-faint">
         The cuts that move it most come first. Each can be left out under{" "}
         <Link to="/cuts" className="underline">

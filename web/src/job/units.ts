@@ -62,6 +62,9 @@ const UNIT_OF_KIND: Record<string, string> = { diameter: "mm", length: "mm", fee
 /** The unit a kind of figure is kept in: a field's path ends with it. */
 export const unitOf = (kind: string): string => UNIT_OF_KIND[kind] ?? UNIT_OF_ENDING.find(([ending]) => kind.endsWith(ending))?.[1] ?? "";
 
+/** The unit a load is kept in. */
+export const unitOfQuantity = (quantity: string): string => ({ torque: "N·m", thrust: "N", power: "kW" })[quantity] ?? "";
+
 /** A number at so many significant digits, without exponents or trailing noughts beyond them. */
 export function significant(value: number, digits = 3): string {
   if (value === 0) return "0";

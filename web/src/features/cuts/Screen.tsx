@@ -31,7 +31,7 @@ const PARTS = [
   ["cuts", "Cuts"],
   ["edges", "Edges"],
   ["watch", "Watch a trace"],
-  ["honest", "How honest it is"],
+  ["honest", "How often it was right"],
 ] as const;
 
 function Filter({
@@ -214,7 +214,7 @@ export function Cuts() {
                         <th className="pr-3 font-normal">cut</th>
                         <th className="hidden pr-3 text-right font-normal wide:table-cell">holes</th>
                         <th className="hidden pr-3 text-right font-normal wide:table-cell">deep</th>
-                        <th className="pr-3 font-normal">read, beside what had been said</th>
+                        <th className="pr-3 font-normal">reading against what was expected</th>
                         <th className="pr-3 font-normal">how it went</th>
                         <th className="font-normal">by</th>
                       </tr>

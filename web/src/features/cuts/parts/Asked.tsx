@@ -16,7 +16,7 @@ export function Asked({ lessons, system, onOpen }: { lessons: Lessons; system: S
   if (asked.length === 0) return null;
   return (
     <section aria-label="To be asked about" className="border-l-4 border-bronze pl-3">
-      <b>A reading in another unit?</b>
+      <b>Is this reading right?</b>
       <ul className="m-0 grid gap-1 p-0">
         {asked.map((one) => (
           <li key={one.id} className="flex flex-wrap items-center gap-2">
@@ -25,7 +25,7 @@ export function Asked({ lessons, system, onOpen }: { lessons: Lessons; system: S
             </button>
             {lessons.asked[one.id] && day(lessons.asked[one.id]?.at ?? "")}: far from the others;{" "}
             {one.fits.length > 0
-              ? `it fits if ${one.fits.map((fit) => fit.replace("/", "divided by ").replace("x", "times ")).join(", or ")}`
+              ? `it would fit ${one.fits.map((fit) => fit.replace("/", "divided by ").replace("x", "times ")).join(", or ")}`
               : "no other unit explains it"}
             {mind && (
               <>

@@ -41,7 +41,7 @@ export function Edges() {
             <th className="pr-3 text-right font-normal">holes</th>
             <th className="pr-3 text-right font-normal">cut</th>
             <th className="pr-3 text-right font-normal">in the cut</th>
-            <th className="pr-3 font-normal">what is foretold</th>
+            <th className="pr-3 font-normal">good for</th>
             <th className="pr-3 font-normal">edges before it</th>
             <th className="font-normal">{mind && "what happened to it"}</th>
           </tr>

@@ -42,7 +42,7 @@ function Of({ quantity, told }: { quantity: string; told: Told }) {
       )}
       <Tenths tenths={tenths} />
       <span className="text-sm text-faint">
-        by tenths of what was foreseen; dashed: even
+        where readings fell in what was expected, low to high in tenths; dashed: as many in each
         {first !== undefined &&
           last !== undefined &&
           half_widths.length > 1 &&
@@ -62,7 +62,7 @@ export function Honest({ lessons }: { lessons: Lessons }) {
     <div className="grid gap-3">
       <label className="flex items-center gap-2">
         <input type="checkbox" checked={lessons.used} disabled={!lead} onChange={(event) => void api.useLessons(event.target.checked).then(again)} />
-        The shop’s checks are set right by what was read
+        Checks learn from this log
         {!lead && <span className="text-sm text-faint">(a lead switches it)</span>}
       </label>
       {quantities.length === 0 ? (

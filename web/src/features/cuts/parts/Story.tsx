@@ -6,13 +6,12 @@ import { api, inWords, type Schemas } from "../../../api/client";
 import type { Lessons } from "../../../job/lessons";
 import { useMay } from "../../../job/queries";
 import type { Case, System } from "../../../job/types";
-import { inUnits, plain, show, showBand } from "../../../job/units";
+import { inUnits, plain, show, showBand, unitOfQuantity } from "../../../job/units";
 import { VERDICTS } from "../../../job/Verdict";
 import { moment } from "../../../ui/dates";
 import { BandMark } from "./BandMark";
 
 type Cut = Schemas["CutWhole"];
-const UNITS: Record<string, string> = { torque: "N·m", thrust: "N", power: "kW" };
 
 function Measured({ cut, system }: { cut: Cut; system: System }) {
   const size = cut.size as Record<string, number | string>;
@@ -67,14 +66,14 @@ export function Story({ id, words, system, onBench, onClose }: Props) {
               <p className="m-0 text-faint">
                 {moment(cut.at)}, {cut.by}
                 {cut.changed_by !== cut.by && `, changed by ${cut.changed_by}`}. {cut.holes > 1 ? `${cut.holes} holes that went alike` : `Hole ${cut.hole_no}`},{" "}
-                {plain(cut.depth_mm, system)} deep: {words.outcomes[cut.outcome] ?? cut.outcome}. Said beforehand: {VERDICTS[cut.verdict].toLowerCase()}.
+                {plain(cut.depth_mm, system)} deep: {words.outcomes[cut.outcome] ?? cut.outcome}. The check said: {VERDICTS[cut.verdict].toLowerCase()}.
               </p>
               <table className="w-full border-collapse text-sm">
                 <thead>
                   <tr className="border-b border-ink text-left text-faint">
                     <th className="py-1 pr-3 font-normal">read on</th>
                     <th className="pr-3 font-normal">noted</th>
-                    <th className="pr-3 font-normal">had been said</th>
+                    <th className="pr-3 font-normal">expected</th>
                     <th className="font-normal">was</th>
                   </tr>
                 </thead>
@@ -84,7 +83,7 @@ export function Story({ id, words, system, onBench, onClose }: Props) {
                       <tr key={quantity} className="border-b border-rule">
                         <td className="py-1 pr-3">{quantity}</td>
                         <td className="pr-3 text-faint">not read</td>
-                        <td className="figure pr-3">{showBand(band.low ?? 0, band.high ?? 0, UNITS[quantity] ?? "", system)}</td>
+                        <td className="figure pr-3">{showBand(band.low ?? 0, band.high ?? 0, unitOfQuantity(quantity), system)}</td>
                         <td />
                       </tr>
                     ))}
@@ -93,9 +92,9 @@ export function Story({ id, words, system, onBench, onClose }: Props) {
                       <td className="py-1 pr-3">{words.readings.find((way) => way.kind === one.kind)?.words ?? one.kind}</td>
                       <td className="figure pr-3">{notedWith(words, one)}</td>
                       <td className="figure pr-3">
-                        {one.said ? `${one.quantity} ${showBand(one.said.low ?? 0, one.said.high ?? 0, UNITS[one.quantity] ?? "", system)}` : "–"}
+                        {one.said ? `${one.quantity} ${showBand(one.said.low ?? 0, one.said.high ?? 0, unitOfQuantity(one.quantity), system)}` : "–"}
                         {one.bare && one.said && one.bare.middle !== one.said.middle && (
-                          <span className="block text-faint">without the log {show(one.bare.middle, UNITS[one.quantity] ?? "", system)}</span>
+                          <span className="block text-faint">without the log {show(one.bare.middle, unitOfQuantity(one.quantity), system)}</span>
                         )}
                       </td>
                       <td>
@@ -123,7 +122,7 @@ export function Story({ id, words, system, onBench, onClose }: Props) {
                   </button>
                 )}
               </div>
-              <p className="m-0 text-xs text-faint">Said by version {cut.core_version}; the bands are those of the day and stay what they were.</p>
+              <p className="m-0 text-xs text-faint">Worked out by version {cut.core_version}; the bands are those of the day.</p>
             </>
           )}
         </Dialog.Content>

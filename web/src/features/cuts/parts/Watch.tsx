@@ -12,15 +12,6 @@ import { readTrace, type Trace } from "../trace";
 type Answer = Awaited<ReturnType<typeof api.watch>>;
 type Hole = Answer["holes"][number];
 const [WIDE, HIGH] = [230, 130];
-const WORDS: Record<string, string> = {
-  over: "far over what is said",
-  under: "far under what is said",
-  broke: "the load fell away while it fed on: broken?",
-  "creep-within": "creeps up within the hole: packing?",
-  jump: "jumped at once: chipped?",
-  slowed: "the spindle slowed",
-  "creep-holes": "creeps up from hole to hole: dull?",
-};
 /** A run made up for the demo, and the check it is a run of. */
 const EXAMPLE = { check: "winch-hub", file: `${import.meta.env.BASE_URL}trace-example.csv` };
 
@@ -57,9 +48,9 @@ function Picture({ hole, answer, deep_mm, most }: { hole: Hole; answer: Answer; 
           0 to {Math.round(most)} % load, idling {significant(answer.idle, 2)} %
         </span>
       </span>
-      {hole.alarms.map((one) => (
+      {hole.says.map((one) => (
         <span key={one} className="text-sm font-semibold text-vermilion">
-          {WORDS[one] ?? one}
+          {one}
         </span>
       ))}
     </figure>

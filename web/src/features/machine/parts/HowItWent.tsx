@@ -131,7 +131,7 @@ export function HowItWent({ run, step, system, onClose, onWritten }: Props) {
           {!words && (
             <p>{lessons.error ? "The shop cannot be reached for its words; how it went, size and note are written down all the same." : "Opening…"}</p>
           )}
-          <Group title="It is">
+          <Group title="How did it go?">
             {Object.entries(words?.outcomes ?? { done: "done as meant", stopped: "stopped", scrapped: "scrapped" }).map(([id, said]) => (
               <Tap key={id} on={noted.outcome === id} onTap={() => put({ outcome: id })}>
                 {said}

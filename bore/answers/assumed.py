@@ -1,0 +1,30 @@
+"""What was taken for granted, as an answer: which field, its words, the value, and why."""
+
+import re
+from dataclasses import dataclass
+from typing import Any
+
+from bore.answers.shape import plain
+from bore.case.fields import all_fields
+from bore.job.assumption import Assumption
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Assumed:
+    """A default that was used."""
+
+    field: str
+    words: str
+    value: Any
+    why: str
+
+
+def assumed_of(one: Assumption) -> Assumed:
+    """A default that was used."""
+    return Assumed(field=one.field, words=field_words(one.field), value=plain(one.value), why=one.why)
+
+
+def field_words(path: str) -> str:
+    """What a field is, in words; list positions do not matter."""
+    entry = all_fields().get(re.sub(r"\[\d+\]", "[]", path))
+    return entry.words if entry else path
