@@ -13,16 +13,15 @@ from shop.exchange import shop_file
 from shop.exchange.files import read_json_file, read_table
 from shop.exchange.spreadsheet import record_of
 from shop.jobs.actions import answered, keep_answered, put_check, verdict_of
-from shop.jobs.models import SavedCheck, SavedPlan
+from shop.jobs.models import SavedCheck
 from shop.jobs.plans import put_plan
 from shop.logbook.brought import CUT, EDGE, answer_in, put_cut, put_edge
 from shop.logbook.lessons import learn_again
-from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
+from shop.records.kinds import model_of
 from shop.records.slugs import free_slug
 from shop.records.standing import HERE, RETIRED
 from shop.yard.actions import put_cutter, put_machine, put_material
-from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
 # Writes a record under a slug for somebody.
@@ -31,15 +30,6 @@ MOST_RECORDS = 20000
 # Rows a trial writes, and takes back, in one go: others write in between.
 AT_ONCE = 20
 SLUG_LETTERS = frozenset("abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-_")
-MODELS: dict[str, Any] = {
-    "machines": Machine,
-    "cutters": Cutter,
-    "materials": Material,
-    "checks": SavedCheck,
-    "plans": SavedPlan,
-    "cuts": Cut,
-    "edges": EdgeEvent,
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,7 +176,7 @@ def _try(user: User, one: _Prepared, put: Put, seen: set[str]) -> tuple[str, str
     seen.add(slug)
     if record.get("standing", HERE) not in (HERE, RETIRED):
         raise BadInput.at("standing", f"accepted: {HERE} or {RETIRED}")
-    before = MODELS[one.kind].objects.filter(slug=slug).first()
+    before = model_of(one.kind).objects.filter(slug=slug).first()
     was = (before.changed_at, before.standing) if before else None
     # Its own savepoint: a row that fails halfway leaves nothing for the next to trip over.
     with transaction.atomic():

@@ -1,5 +1,6 @@
 """The whole shop as one JSON file: what it holds, how it is written, and its records one by one."""
 
+from collections.abc import Callable
 from typing import Any
 
 from bore import VERSION
@@ -8,7 +9,7 @@ from bore.base.errors import BadInput
 from bore.case.schema import case_schema, object_schema
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.logbook.brought import CUT, EDGE, cut_record, edge_record
-from shop.logbook.models import Cut, EdgeEvent
+from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material
 
@@ -16,7 +17,6 @@ Spec = dict[str, Any]
 FORMAT, FORMAT_VERSION = "fierce-bore-shop", 3
 # Files of these versions are read: the first had no cuts and no edges.
 READ_VERSIONS = (1, 2, 3)
-KINDS = ("machines", "cutters", "materials", "checks", "plans", "cuts", "edges")
 
 
 def machine_record(one: Machine) -> Spec:
@@ -47,22 +47,24 @@ def plan_record(one: SavedPlan) -> Spec:
     return kept | {"made_by": one.made_by.username}
 
 
+# Of each kind how a record is written, and what else it is read with.
+WRITTEN: dict[str, tuple[Callable[[Any], Spec], tuple[str, ...]]] = {
+    "machines": (machine_record, ()),
+    "cutters": (cutter_record, ()),
+    "materials": (material_record, ()),
+    "checks": (check_record, ("made_by",)),
+    "plans": (plan_record, ("made_by",)),
+    "cuts": (cut_record, ("made_by", "plan", "machine", "cutter")),
+    "edges": (edge_record, ("made_by", "cutter")),
+}
+
+
 def records_of(kind: str) -> list[Spec]:
     """Every record of a kind that is not in the bin, by slug."""
-    if kind == "machines":
-        return [machine_record(one) for one in Machine.objects.exclude(standing=BINNED).prefetch_related("stages").order_by("slug")]
-    if kind == "cutters":
-        return [cutter_record(one) for one in Cutter.objects.exclude(standing=BINNED).order_by("slug")]
-    if kind == "materials":
-        return [material_record(one) for one in Material.objects.exclude(standing=BINNED).order_by("slug")]
-    if kind == "cuts":
-        cuts = Cut.objects.exclude(standing=BINNED).select_related("made_by", "plan", "machine", "cutter").order_by("slug")
-        return [cut_record(one) for one in cuts]
-    if kind == "edges":
-        return [edge_record(one) for one in EdgeEvent.objects.exclude(standing=BINNED).select_related("made_by", "cutter").order_by("slug")]
-    if kind == "plans":
-        return [plan_record(one) for one in SavedPlan.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
-    return [check_record(one) for one in SavedCheck.objects.exclude(standing=BINNED).select_related("made_by").order_by("slug")]
+    record, beside = WRITTEN[kind]
+    found = model_of(kind).objects.exclude(standing=BINNED).order_by("slug")
+    found = found.select_related(*beside) if beside else found
+    return [record(one) for one in (found.prefetch_related("stages") if kind == "machines" else found)]
 
 
 def whole_shop() -> Spec:

@@ -14,13 +14,12 @@ from bore.case.read import read_case
 from bore.check.check import check
 from bore.limits.judgement import VERDICTS
 from shop.jobs import models
-from shop.jobs.models import SavedCheck, SavedPlan
+from shop.jobs.models import SavedCheck
 from shop.people.models import User
 from shop.records.slugs import free_slug
 from shop.records.standing import BINNED, HERE, ChangedMeanwhile
 
-Kept = TypeVar("Kept", SavedCheck, SavedPlan)
-Signed = TypeVar("Signed", bound=models.Kept)
+Kept = TypeVar("Kept", bound=models.Kept)
 LONGEST_NAME, LONGEST_NOTE = 120, 4000
 
 
@@ -82,12 +81,12 @@ def standing_at(model: type[Kept], slug: str | None, revision: int | None) -> Ke
     """The kept record of a slug, locked; None where there is none. Raises ChangedMeanwhile where it is not at the revision it was read at."""
     kept = model._default_manager.select_for_update().filter(slug=slug).first() if slug else None
     if kept is not None and revision is not None and kept.revision != revision:
-        raise ChangedMeanwhile(kept.name, kept.revision)
+        raise ChangedMeanwhile(str(kept), kept.revision)
     return kept
 
 
-def written(kept: Signed, user: User, brought: dict[str, Any] | None = None) -> Signed:
-    """A check, a plan, whatever bears a hand, saved: by whom, one revision further, brought in from a file or made here."""
+def written(kept: Kept, user: User, brought: dict[str, Any] | None = None) -> Kept:
+    """Something kept, saved: by whom, one revision further, brought in from a file or made here."""
     kept.revision = kept.revision + 1 if kept.pk else 1
     kept.changed_by, kept.brought = user, brought or {}
     kept.save()
@@ -115,7 +114,7 @@ def verdict_of(case: dict[str, Any]) -> str:
     return VERDICTS[int(check(read_case(case), recorded=False).result.verdict)]
 
 
-def kept_elsewhere(model: type[Signed], user: User, slug: str, record: dict[str, Any], values: dict[str, Any], verdict_here: str) -> Signed:
+def kept_elsewhere(model: type[Kept], user: User, slug: str, record: dict[str, Any], values: dict[str, Any], verdict_here: str) -> Kept:
     """A check or plan brought in from a file, under its slug, marked as brought in; unchanged it is not written. It is whoever brings it in
     that stands for it: the name in the file is only told."""
     kept = model._default_manager.select_for_update().filter(slug=slug).first()
@@ -135,14 +134,14 @@ def kept_elsewhere(model: type[Signed], user: User, slug: str, record: dict[str,
 
 
 @transaction.atomic
-def bin_check(kept: Kept) -> Kept:
-    """Put a check or plan into the bin, from which it can come back."""
+def into_bin(kept: Kept) -> Kept:
+    """Put something kept into the bin, from which it can come back."""
     return _set_standing(kept, BINNED)
 
 
 @transaction.atomic
-def unbin_check(kept: Kept) -> Kept:
-    """Take a check or plan out of the bin again."""
+def out_of_bin(kept: Kept) -> Kept:
+    """Take it out of the bin again."""
     return _set_standing(kept, HERE)
 
 

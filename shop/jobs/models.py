@@ -8,7 +8,7 @@ from shop.records.standing import Standing
 
 
 class Kept(Standing):
-    """What a check and a plan have in common: who made it, who changed it last, how often, and where it came from."""
+    """What everything that somebody keeps has in common: who changed it last, how often, and where it came from."""
 
     revision = models.PositiveIntegerField(default=1)
     # Whose name and version stood on it in the file it came from, and its verdict here; empty where it was made here.

@@ -16,13 +16,13 @@ from bore.base.errors import BadInput
 from bore.base.plain import figure, known_fields, plain_text
 from bore.cuts.edges import edge_kind, edge_kinds
 from bore.cuts.noted import MOST_HOLES, read_outcome, read_seen, read_size, whole
-from shop.jobs.actions import LONGEST_NOTE, written
+from shop.jobs.actions import LONGEST_NOTE, into_bin, out_of_bin, written
 from shop.jobs.models import SavedPlan
 from shop.logbook.lessons import learn_again, something_changed
 from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
 from shop.records.slugs import free_slug
-from shop.records.standing import BINNED, HERE
+from shop.records.standing import HERE
 from shop.yard.models import Cutter, Machine
 
 Spec = dict[str, Any]
@@ -74,15 +74,14 @@ def keep_cut(user: User, slug: str, data: Spec, demo: bool = False, teach: bool 
     standing = Cut.objects.filter(slug=slug).first()
     if standing is not None and standing.rev >= rev:
         return standing
-    noted = _read(data)
+    noted = Noted(noted_values(data), data.get("readings") or [], _case(data))
     cutter = noted.values["cutter"]
     edge = edges_before(cutter, noted.values["made_at"]) if cutter else 0
     if standing is not None and _same_question(standing, noted, edge):
         # What had been said of it stays what was said on the day.
         answer = standing.answer
     else:
-        # Which of its edges a cutter had is part of what a cut was of.
-        answer = as_data(cut_answer(noted.case, noted.readings, f"{cutter.slug} {edge}" if cutter else slug))
+        answer = as_data(cut_answer(noted.case, noted.readings, edge_name(cutter.slug if cutter else None, edge, slug)))
     cut, changed = _written(user, slug, rev, noted, edge, answer, demo)
     if changed and teach:
         learn_again()
@@ -110,14 +109,10 @@ def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: S
             and cut.answer == answer
             and all(getattr(cut, name) == value for name, value in noted.values.items() if name not in COUNTED)
         )
-        for name, value in noted.values.items():
+        for name, value in (noted.values | answer_values(answer)).items():
             setattr(cut, name, value)
-        cut.rev, cut.edge, cut.case, cut.answer, cut.core_version = rev, edge, noted.case, answer, VERSION
-        cut.name, cut.family = answer["words"][:240], answer["family"]
-        cut.machine_name, cut.metal = answer["of"]["machine"][:120], answer["of"]["metal"][:120]
+        cut.rev, cut.edge, cut.case, cut.core_version, cut.standing = rev, edge, noted.case, VERSION, HERE
         cut.machine = cut.machine or Machine.objects.filter(name=cut.machine_name).first()
-        cut.diameter_mm, cut.depth_mm, cut.time_s = answer["diameter_mm"], answer["depth_mm"], answer["time_s"]
-        cut.has_readings = any(not one["refused"] for one in answer["readings"])
         if goes_on:
             cut.skip_history_when_saving = True  # type: ignore[attr-defined]
         written(cut, user)
@@ -127,16 +122,19 @@ def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: S
     return cut, changed
 
 
-def _read(data: Spec) -> Noted:
-    """An entry read, whatever the case comes to. Raises BadInput naming the field."""
+def _case(data: Spec) -> Spec:
+    """The case of an entry. What might have been taken instead is no part of what was done. Raises BadInput."""
     case = data.get("case")
     if not isinstance(case, dict):
         raise BadInput.at("case", "is needed, as an object")
-    # What might have been taken instead is no part of what was done.
-    case = {name: part for name, part in case.items() if name != "yard"}
-    values: Spec = {
+    return {name: part for name, part in case.items() if name != "yard"}
+
+
+def noted_values(data: Spec) -> Spec:
+    """What an entry says of a cut, but its case and its readings, whoever brings it. Raises BadInput naming the field."""
+    return {
         "plan": _record(SavedPlan, data, "plan"),
-        "step": whole(data.get("step"), "step", 0, 100, 0) if data.get("step") is not None else None,
+        "step": None if data.get("step") is None else whole(data["step"], "step", 0, 100, 0),
         "hole_no": whole(data.get("hole_no"), "hole_no", 1, MOST_HOLES, 1),
         "holes": whole(data.get("holes"), "holes", 1, MOST_HOLES, 1),
         "machine": _record(Machine, data, "machine"),
@@ -148,9 +146,21 @@ def _read(data: Spec) -> Noted:
         "made_at": moment_of(data.get("at")),
         "taken": _flag(data, "taken", True),
         "confirmed": _flag(data, "confirmed", False),
-        "standing": HERE,
     }
-    return Noted(values, data.get("readings") or [], case)
+
+
+def answer_values(answer: Spec) -> Spec:
+    """What of a cut's answer is looked for by, and listed."""
+    of = answer["of"]
+    return {
+        "answer": answer,
+        "name": answer["words"][:240],
+        "family": answer["family"],
+        "machine_name": of["machine"][:120],
+        "metal": of["metal"][:120],
+        **{name: answer[name] for name in ("diameter_mm", "depth_mm", "time_s")},
+        "has_readings": any(not one["refused"] for one in answer["readings"]),
+    }
 
 
 def _record(model: Any, data: Spec, name: str) -> Any:
@@ -205,15 +215,15 @@ def _marked(user: User, cut: Cut, name: str, value: bool) -> Cut:
 def put_away(cut: Cut, away: bool) -> Cut:
     """A cut into the bin, or out of it again; in the bin it teaches nothing."""
     with transaction.atomic():
-        cut = Cut.objects.select_for_update().get(pk=cut.pk)
-        standing = BINNED if away else HERE
-        if cut.standing == standing:
-            return cut
-        cut.standing, cut.stands_since = standing, timezone.now()
-        cut.save()
+        cut = into_bin(cut) if away else out_of_bin(cut)
         something_changed()
     learn_again()
     return cut
+
+
+def edge_name(cutter: str | None, edge: int, cut: str) -> str:
+    """Which edge a cut was made with, as part of what it was of: a cutter's so many-th, or the cut's own where no cutter is named."""
+    return f"{cutter} {edge}" if cutter else cut
 
 
 def edges_before(cutter: Cutter, moment: datetime) -> int:
@@ -222,20 +232,23 @@ def edges_before(cutter: Cutter, moment: datetime) -> int:
     return EdgeEvent.objects.filter(cutter=cutter, kind__in=fresh, standing=HERE, made_at__lte=moment).count()
 
 
-def note_edge(user: User, cutter: Cutter, data: Spec, demo: bool = False) -> EdgeEvent:
-    """Something that happened to a cutter's edge. Raises BadInput naming the field."""
-    known_fields(data, ("kind", "at", "ground_by", "length_mm", "note"))
+def edge_values(cutter: Cutter, data: Spec) -> Spec:
+    """Something that happened to a cutter's edge, whoever brings it. Raises BadInput naming the field."""
     kind = edge_kind(data.get("kind"))
-    event = EdgeEvent(
-        slug=free_slug(f"{cutter.slug} {kind.id}"),
-        name=f"{cutter.name}: {kind.words}"[:120],
-        cutter=cutter,
-        kind=kind.id,
-        ground_by=plain_text(data.get("ground_by"), "ground_by", 60),
-        length_mm=None if data.get("length_mm") is None else figure(data["length_mm"], "length_mm", 1, 5000),
-        note=plain_text(data.get("note"), "note", LONGEST_NOTE),
-        made_by=user,
-        made_at=moment_of(data.get("at")),
-    )
+    return {
+        "name": f"{cutter.name}: {kind.words}"[:120],
+        "cutter": cutter,
+        "kind": kind.id,
+        "ground_by": plain_text(data.get("ground_by"), "ground_by", 60),
+        "length_mm": None if data.get("length_mm") is None else figure(data["length_mm"], "length_mm", 1, 5000),
+        "note": plain_text(data.get("note"), "note", LONGEST_NOTE),
+        "made_at": moment_of(data.get("at")),
+    }
+
+
+def note_edge(user: User, cutter: Cutter, data: Spec) -> EdgeEvent:
+    """Note what happened to a cutter's edge. Raises BadInput naming the field."""
+    known_fields(data, ("kind", "at", "ground_by", "length_mm", "note"))
+    values = edge_values(cutter, data)
     with transaction.atomic():
-        return written(event, user)
+        return written(EdgeEvent(slug=free_slug(f"{cutter.slug} {values['kind']}"), made_by=user, **values), user)

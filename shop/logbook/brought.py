@@ -5,20 +5,18 @@ from typing import Any
 from django.db import transaction
 from pydantic import TypeAdapter, ValidationError
 
-from bore.advice.diagnose import symptoms
 from bore.answers.cut import CutAnswer, cut_answer
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
-from bore.cuts.edges import edge_kind
-from bore.cuts.noted import MOST_HOLES, read_outcome, read_seen, read_size, whole
+from bore.base.plain import plain_text
+from bore.cuts.noted import whole
 from bore.job.experience import experienced
 from shop.jobs.actions import kept_elsewhere
-from shop.jobs.models import SavedPlan
-from shop.logbook.actions import MOST_REV, UUID, moment_of
+from shop.logbook.actions import MOST_REV, UUID, answer_values, edge_name, edge_values, noted_values
 from shop.logbook.lessons import something_changed
 from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
-from shop.yard.models import Cutter, Machine
+from shop.yard.models import Cutter
 
 Spec = dict[str, Any]
 PLAIN = ("slug", "name", "note", "rev", "step", "hole_no", "holes", "edge", "case", "outcome", "seen", "size", "taken", "confirmed")
@@ -47,15 +45,19 @@ def answer_in(record: Spec) -> Spec:
     if given is None:
         # Of what was known on its day the file says nothing: it is held against the books alone.
         with experienced(None):
-            return dict(as_data(cut_answer(record.get("case"), record.get("readings") or [], _edge_name(record))))
+            return dict(
+                as_data(
+                    cut_answer(
+                        record.get("case"),
+                        record.get("readings") or [],
+                        edge_name(record.get("cutter"), record.get("edge") or 0, str(record.get("slug"))),
+                    )
+                )
+            )
     try:
         return dict(TypeAdapter(CutAnswer).dump_python(TypeAdapter(CutAnswer).validate_python(given), mode="json"))
     except ValidationError as error:
         raise BadInput.at("answer", "is not the shape of what a cut was answered with") from error
-
-
-def _edge_name(record: Spec) -> str:
-    return f"{record.get('cutter')} {record.get('edge') or 0}" if record.get("cutter") else str(record.get("slug"))
 
 
 def put_cut(user: User, slug: str, record: Spec, answer: Spec) -> Cut:
@@ -64,36 +66,13 @@ def put_cut(user: User, slug: str, record: Spec, answer: Spec) -> Cut:
         raise BadInput.at("slug", "accepted: a UUID, in small letters")
     if not isinstance(record.get("case"), dict):
         raise BadInput.at("case", "is needed, as an object")
-    for name in ("taken", "confirmed"):
-        if not isinstance(record.get(name, True), bool):
-            raise BadInput.at(name, "accepted: true or false")
-    values = {
-        "name": answer["words"][:240],
-        "note": str(record.get("note") or "")[:4000],
+    values = noted_values(record) | answer_values(answer)
+    values |= {
         "rev": whole(record.get("rev"), "rev", 1, MOST_REV, 1),
-        "step": None if record.get("step") is None else whole(record["step"], "step", 0, 100, 0),
-        "hole_no": whole(record.get("hole_no"), "hole_no", 1, MOST_HOLES, 1),
-        "holes": whole(record.get("holes"), "holes", 1, MOST_HOLES, 1),
         "edge": whole(record.get("edge"), "edge", 0, MOST_EDGES, 0),
         "case": record["case"],
-        "answer": answer,
-        "outcome": read_outcome(record.get("outcome")),
-        "seen": read_seen(record.get("seen"), symptoms()),
-        "size": read_size(record.get("size")),
-        "taken": record.get("taken", True),
-        "confirmed": record.get("confirmed", False),
-        "has_readings": any(not one["refused"] for one in answer["readings"]),
-        "family": answer["family"],
-        "machine_name": answer["of"]["machine"][:120],
-        "metal": answer["of"]["metal"][:120],
-        "diameter_mm": answer["diameter_mm"],
-        "depth_mm": answer["depth_mm"],
-        "time_s": answer["time_s"],
-        "made_at": moment_of(record.get("at")),
-        "core_version": str(record.get("core_version") or "")[:20],
+        "core_version": plain_text(record.get("core_version"), "core_version", 20),
     }
-    linked: tuple[tuple[str, Any], ...] = (("plan", SavedPlan), ("machine", Machine), ("cutter", Cutter))
-    values |= {name: model.objects.filter(slug=str(record.get(name) or "")).first() for name, model in linked}
     with transaction.atomic():
         something_changed()
         return kept_elsewhere(Cut, user, slug, record, values, "")
@@ -104,18 +83,6 @@ def put_edge(user: User, slug: str, record: Spec) -> EdgeEvent:
     cutter = Cutter.objects.filter(slug=str(record.get("cutter") or "")).first()
     if cutter is None:
         raise BadInput.at("cutter", f"there is no cutter “{str(record.get('cutter'))[:60]}” in the crib")
-    length = record.get("length_mm")
-    if length is not None and (isinstance(length, bool) or not isinstance(length, int | float) or not 1 <= length <= 5000):
-        raise BadInput.at("length_mm", "accepted: 1 to 5000")
-    kind = edge_kind(record.get("kind"))
-    values = {
-        "name": f"{cutter.name}: {kind.words}"[:120],
-        "note": str(record.get("note") or "")[:4000],
-        "cutter": cutter,
-        "kind": kind.id,
-        "ground_by": str(record.get("ground_by") or "")[:60],
-        "length_mm": length,
-        "made_at": moment_of(record.get("at")),
-    }
+    values = edge_values(cutter, record)
     with transaction.atomic():
         return kept_elsewhere(EdgeEvent, user, slug, record, values, "")

@@ -5,21 +5,13 @@ from typing import Any
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from shop.jobs.models import SavedCheck, SavedPlan
+from shop.jobs.models import SavedPlan
 from shop.logbook.models import Cut, EdgeEvent
+from shop.records.kinds import model_of
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Stage
 
 Spec = dict[str, Any]
-MODELS: dict[str, Any] = {
-    "machines": Machine,
-    "cutters": Cutter,
-    "materials": Material,
-    "checks": SavedCheck,
-    "plans": SavedPlan,
-    "cuts": Cut,
-    "edges": EdgeEvent,
-}
 # What of a record can be compared, where it is plain fields.
 OF_FIELDS: tuple[tuple[Any, tuple[str, ...]], ...] = (
     (SavedPlan, ("name", "note", "asked", "ticks", "standing")),
@@ -79,7 +71,7 @@ def _changes(before: Spec | None, after: Spec) -> list[Spec]:
 
 def entries(kind: str, slug: str) -> list[Spec]:
     """The history of a record, newest first, each entry with what it changed."""
-    record = get_object_or_404(MODELS[kind], slug=slug)
+    record = get_object_or_404(model_of(kind), slug=slug)
     rows = list(record.history.select_related("history_user")[: MOST_SHOWN + 1])
     states = [state_of(row) for row in rows]
     found = []
@@ -101,7 +93,7 @@ def entries(kind: str, slug: str) -> list[Spec]:
 @transaction.atomic
 def restore(kind: str, slug: str, entry: int) -> Any:
     """Put a machine, cutter or material back as an entry of its history has it; that, too, is a change with its own entry."""
-    record = get_object_or_404(MODELS[kind], slug=slug)
+    record = get_object_or_404(model_of(kind), slug=slug)
     row = get_object_or_404(record.history, history_id=entry)
     state = state_of(row)
     if kind == "machines":

@@ -1,6 +1,6 @@
 """A person's data: all of it in one file, and an account taken away so that nothing names the person any more.
 
-What they made stays, as the shop's: it is signed by a number. Every kind of record that names people stands in `OF_PEOPLE`, a line each.
+What they made stays, as the shop's: it is signed by a number. Which kinds of record bear names stands in `shop.records.kinds`.
 """
 
 from typing import Any
@@ -10,17 +10,11 @@ from django.contrib.sessions.models import Session
 from django.db import transaction
 
 from bore.base.errors import BadInput
-from shop.jobs.models import SavedCheck, SavedPlan
-from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
 from shop.people.roles import ADMIN
-from shop.yard.models import Cutter, Machine, Material
+from shop.records.kinds import KINDS, SIGNED, model_of
 
 Spec = dict[str, Any]
-# Records that somebody made, and what of each tells what it is.
-OF_PEOPLE: dict[str, Any] = {"checks": SavedCheck, "plans": SavedPlan, "cuts": Cut, "edges": EdgeEvent}
-# Records whose history says who changed them.
-CHANGED_BY: dict[str, Any] = OF_PEOPLE | {"machines": Machine, "cutters": Cutter, "materials": Material}
 
 
 def data_of(username: str) -> Spec:
@@ -38,10 +32,10 @@ def data_of(username: str) -> Spec:
             AccessAttempt.objects.filter(username=username).values("ip_address", "attempt_time", "failures_since_start")
         ),
     }
-    for kind, model in OF_PEOPLE.items():
-        found[kind] = list(model.objects.filter(made_by=user).values("slug", "name", "note", "made_at", "changed_at"))
-    for kind, model in CHANGED_BY.items():
-        entries = model.history.filter(history_user=user).values("slug", "history_date", "history_type")
+    for kind in SIGNED:
+        found[kind] = list(model_of(kind).objects.filter(made_by=user).values("slug", "name", "note", "made_at", "changed_at"))
+    for kind in KINDS:
+        entries = model_of(kind).history.filter(history_user=user).values("slug", "history_date", "history_type")
         found[f"changes of {kind}"] = list(entries)
     return found
 
@@ -62,7 +56,7 @@ def remove_person(username: str) -> str:
     user.set_unusable_password()
     user.save()
     # What was just written into the history holds nothing but the number.
-    for model in OF_PEOPLE.values():
+    for model in map(model_of, SIGNED):
         for kept in model.objects.filter(brought__made_by=username):
             kept.brought = kept.brought | {"made_by": ""}
             model.objects.filter(pk=kept.pk).update(brought=kept.brought)

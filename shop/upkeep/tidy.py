@@ -11,8 +11,8 @@ from django.utils import timezone
 
 from shop.logbook.lessons import learn_again, something_changed
 from shop.people.models import User
+from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BIN_DAYS, BINNED
-from shop.upkeep.history import MODELS
 from shop.yard.models import Stage
 
 # How long wrong passwords are remembered.
@@ -24,8 +24,8 @@ def empty_bin() -> Gone:
     """Delete for good what was put in the bin more than `BIN_DAYS` ago; how many of each went. Their history stays."""
     before = timezone.now() - timedelta(days=BIN_DAYS)
     gone = {}
-    for kind, model in MODELS.items():
-        old = list(model.objects.filter(standing=BINNED, stands_since__lt=before))
+    for kind in KINDS:
+        old = list(model_of(kind).objects.filter(standing=BINNED, stands_since__lt=before))
         for one in old:
             one.delete()
         gone[kind] = len(old)
@@ -43,7 +43,7 @@ def forget_history() -> Gone:
     if not settings.HISTORY_DAYS:
         return {}
     before, count = timezone.now() - timedelta(days=settings.HISTORY_DAYS), 0
-    for model in (*MODELS.values(), Stage, User):
+    for model in (*map(model_of, KINDS), Stage, User):
         count += model.history.filter(history_date__lt=before).delete()[0]
     return {"entries of old history": count}
 

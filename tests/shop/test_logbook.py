@@ -107,15 +107,25 @@ def test_the_shop_s_switch_and_the_ways_that_check(here: Client, write: Callable
     """A map, a table of machines and a plan meet the same log; switched off none does; what a case says by hand goes before."""
     for _ in range(4):
         write(times=1.3)
-    moved = post(here, "/api/log", CASE).json()
+    yard = {"yard": {"cutters": [CASE["cutter"] | {"diameter_mm": 10}], "machines": [CASE["machine"]]}}
+    planned = {name: CASE[name] for name in ("hole", "material", "machine")} | yard
+    asked: dict[str, Any] = {"log": CASE, "window": CASE, "match": CASE | yard, "plan": {"case": planned, "plan": {"hole": "10"}}}
+
+    def every() -> dict[str, Any]:
+        found = {name: post(here, f"/api/{name}", case) for name, case in asked.items()}
+        assert {one.status_code for one in found.values()} == {200}
+        return {name: one.json() for name, one in found.items()}
+
+    moved = every()
     by_hand = post(here, "/api/check", plain_case(machine__name="the test's press", setting__torque_factor=0.9)).json()
     assert by_hand["experience"] is None
     assert send(here, "PUT", "/api/lessons", {"used": False}).json()["used"] is False
     assert experience(here) is None
-    assert post(here, "/api/log", CASE).json() != moved
+    plain = every()
+    assert [name for name in asked if plain[name] == moved[name]] == []
     send(here, "PUT", "/api/lessons", {"used": True})
     assert experience(here)["cuts"] == 4
-    assert post(here, "/api/log", CASE).json() == moved
+    assert every() == moved
 
 
 def test_a_slip_of_the_unit_is_asked_about_and_may_be_stood_by(here: Client, write: Callable[..., Any]) -> None:

@@ -12,7 +12,7 @@ from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, as_json, takes
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import Again, CheckSummary, Errors, PutAway, SavedCheckAnswer
-from shop.jobs.actions import answer_today, bin_check, keep_check, unbin_check
+from shop.jobs.actions import answer_today, into_bin, keep_check, out_of_bin
 from shop.jobs.models import SavedCheck, SavedPlan
 from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
@@ -103,13 +103,13 @@ def read_check(request: HttpRequest, slug: str) -> HttpResponse:
 @router.delete("/checks/{slug}", auth=machinist, response={200: PutAway, **FINDS})
 def remove_check(request: HttpRequest, slug: str) -> HttpResponse:
     """Put a check into the bin."""
-    return standing_of(bin_check(get_object_or_404(SavedCheck, slug=slug)))
+    return standing_of(into_bin(get_object_or_404(SavedCheck, slug=slug)))
 
 
 @router.post("/checks/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
 def return_check(request: HttpRequest, slug: str) -> HttpResponse:
     """Bring a check back from the bin."""
-    return standing_of(unbin_check(get_object_or_404(SavedCheck, slug=slug)))
+    return standing_of(out_of_bin(get_object_or_404(SavedCheck, slug=slug)))
 
 
 def _today(refs: dict[str, Any], part: str, model: type[Machine] | type[Cutter], was: dict[str, Any]) -> tuple[dict[str, Any] | None, bool]:

@@ -16,7 +16,7 @@ from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.routers.jobs import REVISION, head_of, revision_in
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan, PlanAnswer, PlanSummary, PutAway
-from shop.jobs.actions import bin_check, unbin_check
+from shop.jobs.actions import into_bin, out_of_bin
 from shop.jobs.models import SavedPlan
 from shop.jobs.plans import keep_plan, plan_anywhere, plan_here
 from shop.people.roles import machinist
@@ -202,10 +202,10 @@ def read_plan(request: HttpRequest, slug: str) -> HttpResponse:
 @router.delete("/plans/{slug}", auth=machinist, response={200: PutAway, **FINDS})
 def remove_plan(request: HttpRequest, slug: str) -> HttpResponse:
     """Put a plan into the bin."""
-    return standing_of(bin_check(get_object_or_404(SavedPlan, slug=slug)))
+    return standing_of(into_bin(get_object_or_404(SavedPlan, slug=slug)))
 
 
 @router.post("/plans/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
 def return_plan(request: HttpRequest, slug: str) -> HttpResponse:
     """Bring a plan back from the bin."""
-    return standing_of(unbin_check(get_object_or_404(SavedPlan, slug=slug)))
+    return standing_of(out_of_bin(get_object_or_404(SavedPlan, slug=slug)))
