@@ -11,7 +11,7 @@ from bore.plan.cost import MM_PER_M, usual_life_m
 
 # Fewer holes than this left is now.
 NOW = 1.0
-# A range wider than this says only what is left at least.
+# A range wider than this tells no number.
 WIDE = 6.0
 
 
@@ -82,7 +82,7 @@ def _words(left: EdgeRange | None, done: EdgeDone) -> str:
         if left.middle < NOW:
             return "at its mark: sharpen it, or turn it to its next edge"
         if left.high > WIDE * left.low:
-            return f"no sign of its end yet: more than {_round(left.low)} holes left"
+            return "its load shows no wear yet"
         return f"good for about {_round(left.middle)} more holes ({_round(left.low)} to {_round(left.high)})"
     if done.holes < lives.LEAST_HOLES:
         return f"too soon to tell: {lives.LEAST_HOLES} holes first"

@@ -60,17 +60,29 @@ class _Readings:
     case: Spec | None
 
 
+def _first_reading(cut: Cut) -> Any:
+    return next((one for one in cut.answer["readings"] if not one["refused"]), None)
+
+
+def _read_like(cut: Cut) -> tuple[str, ...] | None:
+    """Metal, machine and quantity of a cut's first reading that says something; None where none does."""
+    first, of = _first_reading(cut), cut.answer["of"]
+    return None if first is None else (of["metal"], of["machine"], first["quantity"])
+
+
 def _read_of(cutter: Cutter, edge: int) -> _Readings:
     """The newest cuts of an edge; where they are too many the oldest are left away, and with them how much they had cut before."""
     newest = Cut.objects.filter(standing=HERE, cutter=cutter, edge=edge).only("depth_mm", "holes", "answer", "case", "taken")[:MOST_CUTS]
     at_m, ratios, total = [], [], 0.0
     cuts = list(newest)[::-1]
+    # What two machines or metals are out by is no wear: a line is of one pairing, the one that was read last.
+    lately = next((like for cut in newest if (like := _read_like(cut))), None)
     for cut in cuts:
         total += cut.depth_mm * cut.holes / 1000
-        said = [one for one in cut.answer["readings"] if not one["refused"] and one["bare"]]
-        if said and cut.taken:
+        if cut.taken and lately is not None and _read_like(cut) == lately:
+            first = _first_reading(cut)
             at_m.append(total)
-            ratios.append(said[0]["value"] / said[0]["bare"]["middle"])
+            ratios.append(first["value"] / first["bare"]["middle"])
     return _Readings(at_m, ratios, cuts[-1].case if cuts else None)
 
 

@@ -197,7 +197,7 @@ def test_an_edge_s_end_is_foretold_from_its_own_loads(here: Client, write: Calla
     assert "15 holes first" in said()["words"]
     run(0.002, 2)
     slow = said()
-    assert re.search(r"holes left|more holes \(\d+ to \d+\)", slow["words"])
+    assert re.fullmatch(r"its load shows no wear yet|good for about \d+ more holes \(\d+ to \d+\)", slow["words"])
     assert slow["ended"] == 0
     send(here, "POST", f"/api/cutters/{cutter.slug}/edge", {"kind": "sharpened", "at": "2026-03-01T07:00:00Z"})
     run(0.02, 3)

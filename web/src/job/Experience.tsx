@@ -32,7 +32,7 @@ function Quantity({ name, of, cuts }: { name: string; of: Moved["quantities"][st
           {of.cuts.map((one) => (
             <tr key={one.id} className="border-b border-rule">
               <td className="py-0.5 pr-2">
-                {inUnits(cuts[one.id]?.name ?? one.id, system)} <span className="text-faint">{day(cuts[one.id]?.at ?? "")}</span>
+                {inUnits(cuts[one.id]?.name ?? one.id, system)} <span className="whitespace-nowrap text-faint">{day(cuts[one.id]?.at ?? "")}</span>
                 {one.weight < 0.99 && <span className="text-faint"> counts {Math.round(100 * one.weight)} %</span>}
               </td>
               <td className="figure pr-2 text-right">{significant(one.ratio, 3)}</td>

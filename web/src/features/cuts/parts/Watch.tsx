@@ -67,7 +67,7 @@ function Found({ answer }: { answer: Answer }) {
       <p role="status" className="m-0 text-lg">
         <b>{answer.holes.length === 1 ? "One hole" : `${answer.holes.length} holes`}</b>,{" "}
         {amiss === 0 ? "nothing amiss" : <span className="text-vermilion">something amiss in {amiss === 1 ? "one" : amiss}</span>}.{" "}
-        <span className="text-sm text-faint">Dashed: what is said; grey: where nine in ten holes lie.</span>
+        <span className="text-sm text-faint">Dashed: what was expected; grey: where nine in ten holes lie.</span>
       </p>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-4">
         {answer.holes.map((hole) => (

@@ -81,7 +81,9 @@ export function HowItWent({ run, step, system, onClose, onWritten }: Props) {
   const lessons = useLessons();
   const words = lessons.data?.words;
   const byHand = step.cut?.hand_force_n !== null;
-  const ways = (words?.readings ?? []).filter((one) => byHand || !one.by_hand);
+  // Where a hand feeds, what a hand has comes first.
+  const read = words?.readings ?? [];
+  const ways = [...(byHand ? read.filter((one) => one.by_hand) : []), ...read.filter((one) => !one.by_hand)];
   const [noted, setNoted] = useState<Noted>(() => ({
     outcome: "done",
     kind: localStorage.getItem(LAST_KIND) ?? "",

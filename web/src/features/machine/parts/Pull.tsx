@@ -20,7 +20,7 @@ export function Pull({ verb, kg, phases, system }: Props) {
         </span>
         {system.force === "metric" && kg !== null && <span className="text-faint">{significant(kg, 2)} kg on a scale</span>}
       </p>
-      <svg viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none" className="h-20 w-full" aria-hidden>
+      <svg viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none" className="hidden h-14 w-full wide:block [@media(min-height:56rem)]:block" aria-hidden>
         <polygon points={`0,${HIGH} ${line} ${WIDE},${HIGH}`} fill="var(--bronze)" fillOpacity="0.25" />
         <polyline points={line} fill="none" stroke="var(--bronze)" strokeWidth="3" vectorEffect="non-scaling-stroke" />
         <line x1="0" y1={HIGH} x2={WIDE} y2={HIGH} stroke="var(--ink)" strokeWidth="2" vectorEffect="non-scaling-stroke" />

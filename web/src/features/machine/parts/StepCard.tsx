@@ -66,6 +66,11 @@ export function StepCard({ answer, step, system, children }: Props) {
       </div>
       {cut && (
         <div className="grid content-start gap-3">
+          {answer.through && cut.depth_mm >= answer.depth_mm && (
+            <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold">
+              It grabs as it comes through: {cut.hand_verb ? "ease off, hands" : "hands"} off the work.
+            </p>
+          )}
           {cut.phases.length > 0 ? (
             <Pull verb={cut.hand_verb ?? "pull"} kg={cut.hand_kg} phases={cut.phases} system={system} />
           ) : (
@@ -77,11 +82,6 @@ export function StepCard({ answer, step, system, children }: Props) {
           )}
           <Depths cut={cut} system={system} />
           {cut.under?.hits && <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold text-vermilion">{inUnits(cut.under.words, system)}.</p>}
-          {answer.through && cut.depth_mm >= answer.depth_mm && (
-            <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold">
-              It grabs as it comes through: {cut.hand_verb ? "ease off, hands" : "hands"} off the work.
-            </p>
-          )}
           <div className="wide:hidden">{children}</div>
           <p className="m-0 text-faint">
             <b>{choiceWords("machine.coolant.method", cut.coolant)}</b>. Good chip: {cut.chip}. Good sound: {cut.sound}.
