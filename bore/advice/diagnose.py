@@ -180,6 +180,15 @@ def diagnose(check: Check, seen: list[str], not_seen: list[str], said: list[str]
     return Diagnosis(action, words, urgency, causes)
 
 
+def at_once(urgency: int) -> str:
+    """What is done at once whatever the cause is, by how urgent what was seen is; nothing where it was seen afterwards.
+
+    >>> at_once(3)
+    'Stop the spindle by its own stop. Hands off until it stands still.'
+    """
+    return "" if urgency == LATER else ACTIONS[_action(urgency, 0.0, "")]
+
+
 def _action(urgency: int, p: float, own: str) -> str:
     if urgency >= STOP:
         return "stop"

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Any, Literal, cast
 
-from bore.advice.diagnose import diagnose, symptoms
+from bore.advice.diagnose import at_once, diagnose, symptoms
 from bore.answers.offers import WayOut, ways_out_answer
 from bore.answers.shape import number
 from bore.base.errors import BadInput
@@ -66,14 +66,18 @@ def diagnosis_answer(data: Any) -> DiagnosisAnswer:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SymptomWords:
-    """Something that may be seen, heard or felt, and how urgent it is."""
+    """Something that may be seen, heard or felt, how urgent it is, and what is done at once whatever its cause."""
 
     id: str
     seen: str
     urgency: int
+    at_once: str
 
 
 def symptom_words() -> list[SymptomWords]:
     """Everything that may be seen, in the table's order."""
     rows = {row["symptom"]: row for row in symptoms().values()}
-    return [SymptomWords(id=name, seen=row["seen"], urgency=int(row["urgency"])) for name, row in rows.items()]
+    return [
+        SymptomWords(id=name, seen=row["seen"], urgency=int(row["urgency"]), at_once=at_once(int(row["urgency"])))
+        for name, row in rows.items()
+    ]

@@ -6,6 +6,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from bore.answers.check import Answer
+from bore.answers.part import PartAnswer
 from bore.answers.plan import PlanAnswer
 
 Given = dict[str, Any]
@@ -26,6 +27,11 @@ def is_check(answer: Any) -> bool:
 def is_plan(answer: Any) -> bool:
     """Whether something is a plan as it was answered, by this version or an earlier one."""
     return _is(PlanAnswer, _plan(answer) if isinstance(answer, dict) else answer)
+
+
+def is_part(answer: Any) -> bool:
+    """Whether something is a part as it was answered, by this version or an earlier one."""
+    return _is(PartAnswer, answer)
 
 
 def _is(shape: Any, answer: Any) -> bool:

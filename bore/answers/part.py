@@ -3,18 +3,21 @@
 from dataclasses import dataclass, field
 from typing import Any
 
+from bore.advice.cautions import cautions_for
 from bore.answers.part_operation import PartOperation, PartTool, operation_answer, tools_answer
 from bore.answers.part_request import asked_of, read_part
-from bore.answers.plan import DrawnHole
+from bore.answers.plan import ChecklistLine, DrawnHole
 from bore.answers.plan_request import Asked
 from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
+from bore.job.job import Job
 from bore.part import places
 from bore.part.model import Feature, Part
 from bore.part.rows import first_row, other_rows
 from bore.part.sides import as_they_stand, on_first, solve_sides
 from bore.part.solve import TURN_S, Operation, Solved
+from bore.plan.checklist import afterwards, checklist
 from bore.plan.cost import S_PER_H, plan_cost, step_cost
 from bore.plan.crib_end import CribEnds
 from bore.plan.solver import Work
@@ -55,10 +58,12 @@ class PartTimes:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FeatureRow:
-    """A feature with the hole as drawn, where it stands, in which set-up it is made, and its steps."""
+    """A feature with the hole as drawn, how deep, where it stands, in which set-up it is made, and its steps."""
 
     letter: str
     hole: DrawnHole
+    depth_mm: float
+    through: bool
     setup: str
     places_mm: list[list[float]]
     steps: list[PlanStep]
@@ -97,9 +102,12 @@ class Search:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PartAnswer:
-    """A part planned."""
+    """A part planned: what it is, in order, and what it wants beside its operations."""
 
     name: str
+    machine: str
+    machine_kind: str
+    material: str
     findings: list[PlaceFinding]
     tools: list[PartTool]
     operations: list[PartOperation]
@@ -110,12 +118,16 @@ class PartAnswer:
     saved: Saved
     unresolved: list[Unresolved]
     search: Search
+    cautions: list[str]
+    checklist: list[ChecklistLine]
+    afterwards: list[ChecklistLine]
 
 
 @dataclass(slots=True)
 class _Made:
     """What is asked of each feature that can be planned, the rows that may make it, and why the others are not made."""
 
+    base: Job | None = None
     asked: dict[str, Asked] = field(default_factory=dict)
     rows: dict[str, tuple[Plan, ...]] = field(default_factory=dict)
     unresolved: list[Unresolved] = field(default_factory=list)
@@ -137,6 +149,7 @@ def _rows(data: Any, part: Part, found: list[places.Finding]) -> _Made:
     stopped = {one.letter: one.words for one in found if one.severity == "stops"}
     for feature in part.features:
         asked = asked_of(data, part, feature, setups[feature.setup])
+        made.base = asked.task.base
         work = Work(asked.task)
         try:
             if reason := stopped.get(feature.letter) or ("" if feature.places_mm else "its places are not said"):
@@ -159,13 +172,18 @@ def _rows(data: Any, part: Part, found: list[places.Finding]) -> _Made:
 
 
 def _answer(part: Part, made: _Made, solved: list[Solved], found: list[places.Finding]) -> PartAnswer:
-    base = next(iter(made.asked.values())).task if made.asked else None
-    tools = tools_answer(solved, base.base.yard.cutters if base else ())
+    base = made.base
+    assert base is not None
+    tools = tools_answer(solved, base.yard.cutters)
     operations = [one for setup in solved for one in setup.operations]
     times = _times(solved, operations)
-    rate = base.money.rate_per_h if base else 0.0
+    rate = next((asked.task.money.rate_per_h for asked in made.asked.values()), 0.0)
+    plans = [(made.asked[feature.letter].task, row) for setup in solved for feature, row in zip(setup.features, setup.rows, strict=True)]
     return PartAnswer(
         name=part.name,
+        machine=base.machine.name,
+        machine_kind=base.machine.kind,
+        material=base.material.name,
         findings=[shaped(PlaceFinding, one) for one in found],
         tools=tools,
         operations=[operation_answer(setup, one, tools) for setup in solved for one in setup.operations],
@@ -181,6 +199,9 @@ def _answer(part: Part, made: _Made, solved: list[Solved], found: list[places.Fi
             states=sum(setup.states for setup in solved),
             bound_s=number(sum(setup.bound_s for setup in solved)),
         ),
+        cautions=list(dict.fromkeys(words for _, row in plans for step in row.steps if step.cut for words in cautions_for(step.cut.job))),
+        checklist=[shaped(ChecklistLine, line) for line in checklist(plans)],
+        afterwards=[shaped(ChecklistLine, line) for line in afterwards(plans)],
     )
 
 
@@ -201,6 +222,8 @@ def _row(setup: Solved, feature: Feature, row: Plan, made: _Made) -> FeatureRow:
     return FeatureRow(
         letter=feature.letter,
         hole=shaped(DrawnHole, asked.task.drawn),
+        depth_mm=number(asked.task.base.hole.depth_mm),
+        through=asked.task.base.hole.through,
         setup=setup.setup.id,
         places_mm=[list(place) for place in feature.places_mm],
         steps=[step_answer(step, asked, one) for step, one in zip(row.steps, cost.steps, strict=True)],

@@ -9,7 +9,6 @@ from bore.answers.plan_step import case_of
 from bore.answers.shape import number, shaped
 from bore.job.cutter import Cutter
 from bore.limits.judgement import Verdict
-from bore.part.model import Feature
 from bore.part.solve import Operation, Solved, Visit
 from bore.plan.times import KIND_WORDS
 from bore.ways.cutter_changes import cutter_words
@@ -21,6 +20,7 @@ class PartTool:
 
     number: int
     cutter: int
+    cutter_id: str | None = None
     words: str
     features: list[str]
 
@@ -38,9 +38,11 @@ class StepCheck:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OperationFeature:
-    """What an operation does of one feature: its places in the order they are visited, the stop, pecks, the check and its case."""
+    """What an operation does of one feature: which step of its row, from nought; its places in the order they are visited, the stop, the
+    check and its case."""
 
     letter: str
+    step: int
     places: list[int]
     size_mm: float
     stop_mm: float | None
@@ -115,7 +117,7 @@ def operation_answer(solved: Solved, one: Operation, tools: list[PartTool]) -> P
         speed_rpm=None if setting is None else number(setting.speed_rpm),
         feed_mm_rev=None if setting is None else number(setting.feed_mm_rev),
         hand_force_n=None if setting is None else number(setting.hand_force_n),
-        features=[_visit(solved.features[visit.feature], visit) for visit in one.visits],
+        features=[_visit(solved, visit) for visit in one.visits],
         change=shaped(Changed, one.change),
         change_s=number(one.change.s),
         times_s=number(one.time_s),
@@ -124,10 +126,11 @@ def operation_answer(solved: Solved, one: Operation, tools: list[PartTool]) -> P
     )
 
 
-def _visit(feature: Feature, visit: Visit) -> OperationFeature:
+def _visit(solved: Solved, visit: Visit) -> OperationFeature:
     cut = visit.step.cut
     return OperationFeature(
-        letter=feature.letter,
+        letter=solved.features[visit.feature].letter,
+        step=next(k for k, step in enumerate(solved.rows[visit.feature].steps) if step is visit.step),
         places=list(visit.places),
         size_mm=number(visit.step.size_mm),
         stop_mm=None if cut is None else number(cut.depths.stop_mm),

@@ -34,7 +34,8 @@ Case = dict[str, Any]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DrawnHole:
-    """A hole as the drawing names it, and what that means in figures."""
+    """A hole as the drawing names it, and what that means in figures; `least_mm` and `most_mm` bound the drill, `limits_mm` the finished
+    hole where the drawing has a tolerance."""
 
     text: str
     means: str
@@ -42,6 +43,7 @@ class DrawnHole:
     least_mm: float
     most_mm: float
     finished_mm: float
+    limits_mm: list[float] | None = None
     pitch_mm: float | None
     tolerance_it: int | None
     reamed: bool
@@ -250,8 +252,8 @@ def _around(plan: Plan, asked: Asked) -> dict[str, Any]:
     drilled = deep(plan)
     return {
         "cautions": list(cautions),
-        "checklist": [shaped(ChecklistLine, line) for line in checklist(task, plan)],
-        "afterwards": [shaped(ChecklistLine, line) for line in afterwards(task, plan)],
+        "checklist": [shaped(ChecklistLine, line) for line in checklist([(task, plan)])],
+        "afterwards": [shaped(ChecklistLine, line) for line in afterwards([(task, plan)])],
         "sheets": [_sheet(sheet) for sheet in found],
         "deep_hole": None if drilled is None else deep_hole_answer(drilled),
         "working": [step_of(step) for steps in record.steps.values() for step in steps],

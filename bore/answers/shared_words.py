@@ -45,7 +45,7 @@ class FamilyWords:
     """A family of cutters: what it is called and does, what it does in a row of steps, and what a screen shows by.
 
     drills: makes a hole; standard_form: has points and series; leaves_a_slug: cuts a ring; needs_guide: a bush or pilot guides it;
-    feeds_its_pitch: named by its thread; always_carbide: its edge goes without saying; asks: the fields worth asking for it.
+    feeds_its_pitch: named by its thread; always_carbide: its edge goes without saying; on_inserts: an insert drill; asks: the fields worth asking for it.
     """
 
     id: str
@@ -58,6 +58,7 @@ class FamilyWords:
     needs_guide: bool
     feeds_its_pitch: bool
     always_carbide: bool
+    on_inserts: bool
     asks: list[str]
 
 

@@ -11,12 +11,13 @@ from bore.base.sources import rows
 
 Data = dict[str, Any]
 MOST_READINGS, MOST_SEEN, MOST_HOLES = 12, 20, 100_000
-# What can be measured of a hole, with its range in mm.
+# What can be measured of a hole, and the X an insert drill stood at for it, with their ranges in mm.
 MEASURED: dict[str, tuple[float, float]] = {
     "diameter_mm": (0.05, 500.0),
     "depth_mm": (0.05, 5000.0),
     "off_place_mm": (0.0, 100.0),
     "burr_mm": (0.0, 20.0),
+    "insert_x_mm": (-2000.0, 2000.0),
 }
 GAUGES = ("go", "no-go")
 SIZE = (*MEASURED, "gauge")

@@ -10,7 +10,8 @@ EXACT = 9
 
 
 def shortest(places: list[Point], begin: Point | None = None) -> list[int]:
-    """The order of places with the shortest way from `begin` (any place first where it is None), as their numbers from 0.
+    """The order of places with the shortest way from `begin`, as their numbers from 0; where it is None any place is first, the first one
+    where that is as short.
 
     Held & Karp, A dynamic programming approach to sequencing problems (1962), to 9 places; beyond that the nearest next and 2-opt (Croes 1958).
 
@@ -19,7 +20,13 @@ def shortest(places: list[Point], begin: Point | None = None) -> list[int]:
     """
     if len(places) <= 1:
         return list(range(len(places)))
-    return _exact(places, begin) if len(places) <= EXACT else _uncrossed(places, _nearest_first(places, begin), begin)
+    if len(places) > EXACT:
+        return _uncrossed(places, _nearest_first(places, begin), begin)
+    free = _exact(places, begin)
+    if begin is None:
+        first = _exact(places, places[0])
+        return first if length_mm(places, first) <= length_mm(places, free) + 1e-9 else free
+    return free
 
 
 def length_mm(places: list[Point], order: list[int], begin: Point | None = None) -> float:

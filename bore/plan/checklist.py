@@ -1,6 +1,6 @@
 """What is gone through before switching on and after the last hole: tables of lines, and when each is asked."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from bore.base.sources import rows, source
@@ -58,16 +58,20 @@ WHEN: dict[str, Callable[[Task, Plan], bool]] = {
 }
 
 
-def checklist(task: Task, plan: Plan) -> list[Line]:
-    """The lines that are asked for a plan on its machine before switching on, in the order they are gone through."""
-    return _lines("checklist.csv", task, plan)
+# Rows made at one machine without leaving it: one of a plan, or one a feature of a part.
+Made = Sequence[tuple[Task, Plan]]
 
 
-def afterwards(task: Task, plan: Plan) -> list[Line]:
+def checklist(made: Made) -> list[Line]:
+    """The lines that are asked for what is made on a machine before switching on, in the order they are gone through."""
+    return _lines("checklist.csv", made)
+
+
+def afterwards(made: Made) -> list[Line]:
     """What is done after the last hole, in its order."""
-    return _lines("afterwards.csv", task, plan)
+    return _lines("afterwards.csv", made)
 
 
-def _lines(table: str, task: Task, plan: Plan) -> list[Line]:
-    asked = [row for row in rows(table) if source(row["source"]) and WHEN[row["when"]](task, plan)]
+def _lines(table: str, made: Made) -> list[Line]:
+    asked = [row for row in rows(table) if source(row["source"]) and any(WHEN[row["when"]](task, plan) for task, plan in made)]
     return [Line(row["id"], row["words"]) for row in asked]

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from bore.base.formula import formula
 from bore.check.evaluate import evaluate
+from bore.cuts.offset import x_correction_mm
 from bore.cutters.indexable.family import MOST_SHIFT
 from bore.job.pecks import pecks_of
 from bore.loads.assemble import columns_of
@@ -51,16 +52,6 @@ def wheel_turns(*, depth_mm: float, lead_mm: float) -> float:
     6.0
     """
     return depth_mm / lead_mm
-
-
-@formula("Correction of an insert drill on a lathe", "ΔX = wanted − measured", "mm", "kinematics")
-def x_correction_mm(*, wanted_mm: float, measured_mm: float) -> float:
-    """What the X offset, which counts on the diameter, is changed by.
-
-    >>> round(x_correction_mm(wanted_mm=25.40, measured_mm=24.64), 2)
-    0.76
-    """
-    return wanted_mm - measured_mm
 
 
 @formula("Weight of a slug", "m = π/4 · d² · t · 7.85 g/cm³", "g", "derived")

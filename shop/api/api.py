@@ -11,7 +11,22 @@ from bore import VERSION
 from bore.base.json_in import read_json_strictly
 from bore.case.schema import case_schema, object_schema
 from shop.api.errors import add_handlers
-from shop.api.routers import charts, checks, drawing, exchange, history, jobs, logbook, parts, people, plans, printing, session, yard
+from shop.api.routers import (
+    at_machine,
+    charts,
+    checks,
+    drawing,
+    exchange,
+    history,
+    jobs,
+    logbook,
+    parts,
+    people,
+    plans,
+    printing,
+    session,
+    yard,
+)
 from shop.people.roles import learner
 
 
@@ -50,6 +65,6 @@ api = ShopApi(
 )
 add_handlers(api)
 # The drawing's addresses come before the yard's, which take any name after /machines/.
-ROUTERS = (session, people, checks, plans, parts, drawing, yard, jobs, logbook, history, exchange, charts, printing)
+ROUTERS = (session, people, checks, plans, parts, drawing, yard, jobs, logbook, at_machine, history, exchange, charts, printing)
 for router in (one.router for one in ROUTERS):
     api.add_router("", router)

@@ -9,6 +9,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from bore.base.errors import BadInput
+from shop.logbook.hand_over import TakenAlready
 from shop.records.standing import ChangedMeanwhile
 from shop.refusals import BUSY, NO_DATA, NOT_THERE, fault, number_of, refusal
 
@@ -57,6 +58,10 @@ def add_handlers(api: NinjaAPI) -> None:
     @api.exception_handler(ChangedMeanwhile)
     def changed(request: HttpRequest, error: ChangedMeanwhile) -> HttpResponse:
         return refuse(request, 409, "revision", str(error))
+
+    @api.exception_handler(TakenAlready)
+    def taken(request: HttpRequest, error: TakenAlready) -> HttpResponse:
+        return refuse(request, 409, "id", str(error))
 
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:

@@ -14,9 +14,12 @@ from bore.cutters.sets import read_set
 from bore.job.experience import experienced
 from bore.machines.kinds import machine_kind
 from shop.jobs.actions import keep_check
+from shop.jobs.models import SavedPart
+from shop.jobs.parts import keep_part
 from shop.jobs.plans import keep_plan
 from shop.logbook.actions import keep_cut, note_edge
 from shop.logbook.lessons import OfRequest, learn_again
+from shop.logbook.troubles import keep_trouble
 from shop.people.demo_sign_in import DEMO_USER
 from shop.people.models import User
 from shop.people.roles import LEAD
@@ -151,11 +154,50 @@ def load_demo(tell: Callable[[str], None] = _silent) -> dict[str, int]:
     for number, plan in enumerate(plans, 1):
         tell(f"plan {number} of {len(plans)}, searched for: {plan['name']}")
         keep_plan(user, plan["name"], _asked(plan), plan.get("ticks", []), plan.get("note", ""), plan["slug"], demo=True)
+    parts, troubles = _read_json("parts.json"), _read_json("troubles.json")
+    for part in parts:
+        tell(f"part searched for: {part['name']}")
+        keep_part(user, part["name"], _part_asked(part), part["ticks"], part["note"], part["slug"], demo=True)
     cuts = _read_csv("cuts.csv")
     tell(f"{len(cuts)} cuts of a year, each as it was noted")
-    _put_cuts(user, cuts, {job["slug"]: job for job in jobs})
+    by_slug = {job["slug"]: job for job in jobs}
+    _put_cuts(user, cuts, by_slug)
+    measured = sum(_put_measured(user, part) for part in parts)
+    for one in troubles:
+        job = by_slug[one["job"]]
+        noted = {name: one[name] for name in ("at", "seen", "helped", "note")}
+        keep_trouble(user, one["id"], {"case": _case(job), "machine": job["machine"], **noted})
     counted = {"machines": len(machines), "cutters": cutters, "materials": len(materials), "jobs": len(jobs), "plans": len(plans)}
-    return counted | {"cuts": len(cuts)}
+    return counted | {"parts": len(parts), "cuts": len(cuts) + measured, "troubles": len(troubles)}
+
+
+def _part_asked(part: dict[str, Any]) -> dict[str, Any]:
+    """A demo part as its screen would ask for it."""
+    wide, high, thick = (float(part[name]) for name in ("wide", "high", "thickness"))
+    rows = [row | {"depth_mm": float(row["depth"]), "places": {"text": row["places"]}} for row in part["rows"]]
+    screen = ("machine", "material", "metal", "thickness", "wide", "high", "want", "rows", "name")
+    return {
+        "name": part["name"],
+        "material": {"id": part["material"]},
+        "machine": Machine.objects.get(slug=part["machine"]).as_spec(),
+        "wish": {"want": part["want"]},
+        "setups": [{"id": "1", "outline_mm": [[0, 0], [wide, 0], [wide, high], [0, high]], "thickness_mm": thick, "holding": CLAMPED}],
+        "features": [{name: row[name] for name in ("letter", "hole", "depth_mm", "through", "places")} for row in rows],
+        "screen": {name: part[name] for name in screen},
+    }
+
+
+def _put_measured(user: User, part: dict[str, Any]) -> int:
+    """Holes of a demo part that were measured, each of the last cut of its letter; how many."""
+    kept = SavedPart.objects.get(slug=part["slug"])
+    last = {row["letter"]: max(k for k, step in enumerate(row["steps"]) if step["cut"]) for row in kept.answer["rows"]}
+    for one in part["measured"]:
+        of = next(row for row in kept.answer["rows"] if row["letter"] == one["letter"])
+        step = of["steps"][last[one["letter"]]]
+        where = {"part": kept.slug, "letter": one["letter"], "hole_no": one["hole_no"], "step": last[one["letter"]] + 1}
+        entry = {"case": step["cut"]["case"], "machine": part["machine"], "cutter": step["cutter_id"], "at": one["at"], "size": one["size"]}
+        keep_cut(user, one["id"], entry | where, demo=True)
+    return len(part["measured"])
 
 
 # Each cut is set beside what the log said on its day; so many are taken together, since learning takes its time.

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
-from bore.answers.earlier import is_check, is_plan
+from bore.answers.earlier import is_check, is_part, is_plan
 from bore.base.budget import look
 from bore.base.errors import BadInput, Problem
 from shop.exchange import shop_file
@@ -14,8 +14,9 @@ from shop.exchange.files import read_json_file, read_table
 from shop.exchange.spreadsheet import record_of
 from shop.jobs.actions import answered, keep_answered, put_check, verdict_of
 from shop.jobs.models import SavedCheck
+from shop.jobs.parts import put_part
 from shop.jobs.plans import put_plan
-from shop.logbook.brought import CUT, EDGE, answer_in, put_cut, put_edge
+from shop.logbook.brought import CUT, EDGE, TROUBLE, answer_in, diagnosed_in, put_cut, put_edge, put_trouble
 from shop.logbook.lessons import learn_again
 from shop.people.models import User
 from shop.records.kinds import model_of
@@ -238,13 +239,17 @@ def _check(record: Spec) -> Put:
     return put
 
 
-def _plan(record: Spec) -> Put:
-    """A plan with its answer stays as it was answered; one without is planned now, from this shop's crib."""
-    _only(record, "name", "note", "asked", "answer", "ticks", "core_version", "made_by")
-    _object(record, "asked")
-    if record.get("answer") is not None and not is_plan(record["answer"]):
-        raise BadInput.at("answer", "is not the shape of a plan")
-    return lambda user, slug: put_plan(user, slug, record)
+def _ticked(is_one: Callable[[Any], bool], put_one: Callable[[User, str, Spec], Any], words: str) -> Callable[[Spec], Put]:
+    """A plan or part with its answer stays as it was answered; one without is searched for now, from this shop's crib."""
+
+    def prepare(record: Spec) -> Put:
+        _only(record, "name", "note", "asked", "answer", "ticks", "core_version", "made_by")
+        _object(record, "asked")
+        if record.get("answer") is not None and not is_one(record["answer"]):
+            raise BadInput.at("answer", f"is not the shape of a {words}")
+        return lambda user, slug: put_one(user, slug, record)
+
+    return prepare
 
 
 def _cut(record: Spec) -> Put:
@@ -252,6 +257,13 @@ def _cut(record: Spec) -> Put:
     _only(record, *CUT)
     answer = answer_in(record)
     return lambda user, slug: put_cut(user, slug, record, answer)
+
+
+def _trouble(record: Spec) -> Put:
+    """What was wrong, with what was made of it there; one without is diagnosed now."""
+    _only(record, *TROUBLE)
+    answer = diagnosed_in(record)
+    return lambda user, slug: put_trouble(user, slug, record, answer)
 
 
 def _edge(record: Spec) -> Put:
@@ -271,7 +283,9 @@ PREPARE: dict[str, Callable[[Spec], Put]] = {
     "cutters": _cutter,
     "materials": _material,
     "checks": _check,
-    "plans": _plan,
+    "plans": _ticked(is_plan, put_plan, "plan"),
+    "parts": _ticked(is_part, put_part, "part"),
     "cuts": _cut,
+    "troubles": _trouble,
     "edges": _edge,
 }

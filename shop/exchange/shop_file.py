@@ -7,15 +7,15 @@ from bore import VERSION
 from bore.answers.short import short_form
 from bore.base.errors import BadInput
 from bore.case.schema import case_schema, object_schema
-from shop.jobs.models import SavedCheck, SavedPlan
-from shop.logbook.brought import CUT, EDGE, cut_record, edge_record
+from shop.jobs.models import SavedCheck, Ticked
+from shop.logbook.brought import CUT, EDGE, TROUBLE, cut_record, edge_record, trouble_record
 from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
 FORMAT, FORMAT_VERSION = "fierce-bore-shop", 3
-# Files of these versions are read: the first had no cuts and no edges.
+# Files of these versions are read: the first had no parts, cuts, troubles and edges.
 READ_VERSIONS = (1, 2, 3)
 
 
@@ -41,8 +41,8 @@ def check_record(one: SavedCheck) -> Spec:
     return kept | {"made_by": one.made_by.username, "verdict": one.answer["verdict"], "short": short_form(one.case)}
 
 
-def plan_record(one: SavedPlan) -> Spec:
-    """A kept plan as the file has it: what was asked, the answer as it was given, the ticks of its checklist."""
+def ticked_record(one: Ticked) -> Spec:
+    """A kept plan or part as the file has it: what was asked, the answer as it was given, the ticks of its checklist."""
     kept = {name: getattr(one, name) for name in ("slug", "name", "note", "asked", "answer", "ticks", "core_version", "standing")}
     return kept | {"made_by": one.made_by.username}
 
@@ -53,8 +53,10 @@ WRITTEN: dict[str, tuple[Callable[[Any], Spec], tuple[str, ...]]] = {
     "cutters": (cutter_record, ()),
     "materials": (material_record, ()),
     "checks": (check_record, ("made_by",)),
-    "plans": (plan_record, ("made_by",)),
-    "cuts": (cut_record, ("made_by", "plan", "machine", "cutter")),
+    "plans": (ticked_record, ("made_by",)),
+    "parts": (ticked_record, ("made_by",)),
+    "cuts": (cut_record, ("made_by", "plan", "part", "machine", "cutter")),
+    "troubles": (trouble_record, ("made_by", "plan", "part", "machine")),
     "edges": (edge_record, ("made_by", "cutter")),
 }
 
@@ -83,9 +85,16 @@ def shop_schema() -> Spec:
             "items": {"type": "object", "properties": properties, "required": ["slug", *spec], "additionalProperties": False},
         }
 
+    ticked = listed(
+        {"name": text, "asked": {"type": "object"}},
+        answer={"type": "object"},
+        ticks={"type": "array", "items": text},
+        core_version=text,
+        made_by=text,
+    )
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "A shop: its machines, cutters, own materials, kept checks and plans, cuts and edges",
+        "title": "A shop: its machines, cutters, own materials, kept checks, plans and parts, cuts, troubles and edges",
         "type": "object",
         "additionalProperties": False,
         "required": ["format", "format_version"],
@@ -111,14 +120,12 @@ def shop_schema() -> Spec:
                 verdict=text,
                 short=text,
             ),
-            "plans": listed(
-                {"name": text, "asked": {"type": "object"}},
-                answer={"type": "object"},
-                ticks={"type": "array", "items": text},
-                core_version=text,
-                made_by=text,
-            ),
+            "plans": ticked,
+            "parts": ticked,
             "cuts": listed({"case": case_schema()}, **{name: {} for name in CUT if name not in ("slug", "note", "standing", "case")}),
+            "troubles": listed(
+                {"case": case_schema()}, **{name: {} for name in TROUBLE if name not in ("slug", "note", "standing", "case")}
+            ),
             "edges": listed(
                 {"cutter": text, "kind": text}, **{name: {} for name in EDGE if name not in ("slug", "note", "standing", "cutter", "kind")}
             ),

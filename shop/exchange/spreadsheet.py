@@ -38,6 +38,10 @@ HEAD = {
         "machine",
         "cutter",
         "edge",
+        "plan",
+        "part",
+        "step",
+        "letter",
         "hole_no",
         "holes",
         "outcome",
@@ -186,7 +190,7 @@ def record_of(kind: str, row: Row) -> Spec:
 
 def _cut_of(record: Spec, cell: Any) -> Spec:
     """What of a cut's row is no plain text, read as it is meant."""
-    counts = {name: cell(name, COUNT_CELL) for name in ("edge", "hole_no", "holes")}
+    counts = {name: cell(name, COUNT_CELL) for name in ("edge", "step", "hole_no", "holes")}
     flags = {name: value for name in ("taken", "confirmed") if (value := cell(name, FLAG_CELL)) is not None}
     for name in (*counts, "taken", "confirmed"):
         record.pop(name)

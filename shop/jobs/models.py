@@ -1,4 +1,4 @@
-"""Saved checks and plans: what was asked, and the answer as it was given."""
+"""Saved checks, plans and parts: what was asked, and the answer as it was given."""
 
 from django.conf import settings
 from django.db import models
@@ -19,47 +19,52 @@ class Kept(Standing):
         abstract = True
 
 
-class SavedCheck(Kept):
-    """A check somebody kept. The answer stays what it was, whatever becomes of the machine or of the methods."""
+class Answered(Kept):
+    """What was asked of the core, kept with its answer, which stays what it was, whatever becomes of the machine, the crib or the methods."""
 
     slug = models.SlugField(max_length=60, unique=True)
     name = models.CharField(max_length=120)
     note = models.TextField(blank=True, default="")
+    answer = models.JSONField()
+    core_version = models.CharField(max_length=20)
+    demo = models.BooleanField(default=False)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        abstract = True
+        ordering = ["-changed_at"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class SavedCheck(Answered):
+    """A check somebody kept."""
+
     case = models.JSONField()
     refs = models.JSONField(default=dict)
-    answer = models.JSONField()
-    core_version = models.CharField(max_length=20)
-    demo = models.BooleanField(default=False)
-    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="checks")
-    made_at = models.DateTimeField(auto_now_add=True)
-    changed_at = models.DateTimeField(auto_now=True)
     history = HistoricalRecords()
 
-    class Meta:
-        ordering = ["-changed_at"]
 
-    def __str__(self) -> str:
-        return self.name
+class Ticked(Answered):
+    """A row of steps that is gone through at a machine, with what was asked and the ticks of its checklist."""
 
-
-class SavedPlan(Kept):
-    """A plan somebody kept, with the ticks of its checklist. The answer stays what it was, whatever becomes of the crib."""
-
-    slug = models.SlugField(max_length=60, unique=True)
-    name = models.CharField(max_length=120)
-    note = models.TextField(blank=True, default="")
     asked = models.JSONField()
-    answer = models.JSONField()
     ticks = models.JSONField(default=list)
-    core_version = models.CharField(max_length=20)
-    demo = models.BooleanField(default=False)
-    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="plans")
-    made_at = models.DateTimeField(auto_now_add=True)
-    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta(Answered.Meta):
+        abstract = True
+
+
+class SavedPlan(Ticked):
+    """A plan somebody kept."""
+
     history = HistoricalRecords()
 
-    class Meta:
-        ordering = ["-changed_at"]
 
-    def __str__(self) -> str:
-        return self.name
+class SavedPart(Ticked):
+    """A part somebody kept: many holes planned together."""
+
+    history = HistoricalRecords()

@@ -2,24 +2,19 @@
 
 from typing import Any
 
-from django.db import transaction
-
-from bore import VERSION
 from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.plan_step import HELD_WORDS
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
-from shop.jobs.actions import checked_name, kept_elsewhere, standing_at, written
 from shop.jobs.models import SavedPlan
+from shop.jobs.ticked import keep_row, look_over, put_row
 from shop.people.models import User
-from shop.records.slugs import free_slug
 from shop.records.standing import HERE
 from shop.yard.models import Cutter, Machine
 
 Spec = dict[str, Any]
-# Machines tried by one request of a search over the whole shop, and the most a request may ask for.
+# The most machines one request of a search over the whole shop may ask for.
 MOST_AT_ONCE = 40
-MOST_ASKED = 60_000
 
 
 def crib() -> list[Cutter]:
@@ -65,13 +60,17 @@ def _with_ids(found: Spec, cutters: list[Cutter]) -> Spec:
     """The answer with the ids of its cutters beside their places, and each called as the crib calls it."""
     for plan in (found["plan"], *found["alternatives"]):
         for step in plan["steps"]:
-            step["cutter_id"] = None
-            if step["cutter"] is None:
-                continue
-            one = cutters[step["cutter"]]
-            held = next((words for words in HELD_WORDS if step["tool"].endswith(words)), "")
-            step["cutter_id"], step["tool"] = one.slug, one.name + held
+            name_tool(step, cutters)
     return found
+
+
+def name_tool(step: Spec, cutters: list[Cutter]) -> None:
+    """A step with the id of its cutter beside its place, called as the crib calls it."""
+    step["cutter_id"] = None
+    if step["cutter"] is not None:
+        one = cutters[step["cutter"]]
+        held = next((words for words in HELD_WORDS if step["tool"].endswith(words)), "")
+        step["cutter_id"], step["tool"] = one.slug, one.name + held
 
 
 def plan_anywhere(data: Spec, first: int, count: int) -> Spec:
@@ -93,33 +92,13 @@ def plan_anywhere(data: Spec, first: int, count: int) -> Spec:
     return dict(found) | {"tried": first + len(some), "of": len(every)}
 
 
-def keep_plan(
-    user: User,
-    name: str,
-    asked: Spec,
-    ticks: list[str],
-    note: str = "",
-    slug: str | None = None,
-    demo: bool = False,
-    revision: int | None = None,
-) -> SavedPlan:
-    """Work a plan out and keep it. A slug that exists is replaced (its history keeps what it was); raises ChangedMeanwhile where it is not
-    at the revision it was read at."""
-    name, note = checked_name(name, note)
-    _checked(asked, ticks)
+def keep_plan(user: User, name: str, asked: Spec, ticks: list[str], note: str = "", slug: str | None = None, **how: Any) -> SavedPlan:
+    """Work a plan out and keep it, as keep_row says. Raises BadInput, ChangedMeanwhile."""
+    look_over(name, note, asked, ticks)
     found = plan_here(_without_other_ways(asked))
     if not found["plan"]["steps"]:
         raise BadInput.at("plan.hole", f"has no row of steps to keep: {'; '.join(found['says'])}")
-    # The search is over before the database is held.
-    with transaction.atomic():
-        kept = standing_at(SavedPlan, slug, revision)
-        if kept is None:
-            kept = SavedPlan(slug=slug or free_slug(name), made_by=user, demo=demo)
-        elif (kept.name, kept.note, kept.asked, kept.answer, kept.ticks) == (name, note, asked, found, ticks) and kept.standing == HERE:
-            return kept
-        kept.name, kept.note, kept.asked, kept.answer, kept.ticks, kept.core_version = name, note, asked, found, ticks, VERSION
-        kept.standing = HERE
-        return written(kept, user)
+    return keep_row(SavedPlan, user, {"name": name, "note": note, "asked": asked, "answer": found, "ticks": ticks}, slug, **how)
 
 
 def _without_other_ways(asked: Spec) -> Spec:
@@ -127,22 +106,7 @@ def _without_other_ways(asked: Spec) -> Spec:
     return asked | {"plan": asked["plan"] | {"alternatives": False}} if isinstance(asked.get("plan"), dict) else asked
 
 
-def _checked(asked: Spec, ticks: Any) -> None:
-    if len(str(asked)) > MOST_ASKED:
-        raise BadInput.at("asked", f"is too long; accepted: at most {MOST_ASKED} characters")
-    good = isinstance(ticks, list) and len(ticks) <= 100 and all(isinstance(one, str) and 1 <= len(one) <= 60 for one in ticks)
-    if not good:
-        raise BadInput.at("ticks", "accepted: at most 100 names of lines of the checklist")
-
-
-@transaction.atomic
 def put_plan(user: User, slug: str, record: Spec) -> SavedPlan:
     """A plan kept elsewhere, with the answer it was given there, whose shape whoever brings it in has looked at."""
-    name, note = checked_name(str(record.get("name") or ""), str(record.get("note") or ""))
-    asked, ticks = record["asked"], record.get("ticks") or []
-    _checked(asked, ticks)
-    answer = record.get("answer") or plan_here(_without_other_ways(asked))
-    values = {"name": name, "note": note, "asked": asked, "answer": answer, "ticks": ticks}
-    values["core_version"] = str(record.get("core_version") or VERSION)[:20]
     # What it comes to on this crib is worked out when it is opened: a search for each would take a file of plans minutes.
-    return kept_elsewhere(SavedPlan, user, slug, record, values, "")
+    return put_row(SavedPlan, user, slug, record, lambda asked: plan_here(_without_other_ways(asked)))

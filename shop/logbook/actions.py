@@ -17,7 +17,7 @@ from bore.base.plain import figure, known_fields, plain_text
 from bore.cuts.edges import edge_kind, edge_kinds
 from bore.cuts.noted import MOST_HOLES, read_outcome, read_seen, read_size, whole
 from shop.jobs.actions import LONGEST_NOTE, into_bin, out_of_bin, written
-from shop.jobs.models import SavedPlan
+from shop.jobs.models import SavedPart, SavedPlan
 from shop.logbook.lessons import learn_again, something_changed
 from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
@@ -27,27 +27,12 @@ from shop.yard.models import Cutter, Machine
 
 Spec = dict[str, Any]
 UUID = re.compile(r"[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")
-NOTED = [
-    "rev",
-    "case",
-    "plan",
-    "step",
-    "hole_no",
-    "holes",
-    "machine",
-    "cutter",
-    "outcome",
-    "seen",
-    "readings",
-    "size",
-    "note",
-    "at",
-    "taken",
-    "confirmed",
-]
+# Where something was made and when, whatever is written down of it.
+AT_WORK = ("rev", "case", "plan", "part", "letter", "step", "hole_no", "machine", "seen", "note", "at")
+NOTED = (*AT_WORK, "holes", "cutter", "outcome", "readings", "size", "taken", "confirmed")
 # What goes on with every hole of a run.
 COUNTED = ("holes", "hole_no", "machine")
-MOST_REV = 1_000_000
+MOST_REV, MOST_STEPS = 1_000_000, 400
 # A clock beside a machine may be a little fast.
 FAST_CLOCK = timedelta(days=1)
 OLDEST = datetime(1950, 1, 1, tzinfo=UTC)
@@ -67,14 +52,12 @@ def keep_cut(user: User, slug: str, data: Spec, demo: bool = False, teach: bool 
     changes nothing. Raises BadInput naming the field.
 
     teach: whether the log's lessons are worked out again at once; whoever brings many in does so at the end."""
-    if not UUID.fullmatch(slug):
-        raise BadInput.at("id", "accepted: a UUID, in small letters")
     known_fields(data, NOTED)
-    rev = whole(data.get("rev"), "rev", 1, MOST_REV, 1)
+    rev = named_by_a_phone(slug, data)
     standing = Cut.objects.filter(slug=slug).first()
     if standing is not None and standing.rev >= rev:
         return standing
-    noted = Noted(noted_values(data), data.get("readings") or [], _case(data))
+    noted = Noted(noted_values(data), data.get("readings") or [], case_in(data))
     cutter = noted.values["cutter"]
     edge = edges_before(cutter, noted.values["made_at"]) if cutter else 0
     if standing is not None and _same_question(standing, noted, edge):
@@ -122,7 +105,14 @@ def _written(user: User, slug: str, rev: int, noted: Noted, edge: int, answer: S
     return cut, changed
 
 
-def _case(data: Spec) -> Spec:
+def named_by_a_phone(slug: str, data: Spec) -> int:
+    """The count of changes of an entry under the name its phone gave it. Raises BadInput."""
+    if not UUID.fullmatch(slug):
+        raise BadInput.at("id", "accepted: a UUID, in small letters")
+    return whole(data.get("rev"), "rev", 1, MOST_REV, 1)
+
+
+def case_in(data: Spec) -> Spec:
     """The case of an entry. What might have been taken instead is no part of what was done. Raises BadInput."""
     case = data.get("case")
     if not isinstance(case, dict):
@@ -132,20 +122,28 @@ def _case(data: Spec) -> Spec:
 
 def noted_values(data: Spec) -> Spec:
     """What an entry says of a cut, but its case and its readings, whoever brings it. Raises BadInput naming the field."""
-    return {
-        "plan": _record(SavedPlan, data, "plan"),
-        "step": None if data.get("step") is None else whole(data["step"], "step", 0, 100, 0),
-        "hole_no": whole(data.get("hole_no"), "hole_no", 1, MOST_HOLES, 1),
+    return at_work_values(data) | {
         "holes": whole(data.get("holes"), "holes", 1, MOST_HOLES, 1),
-        "machine": _record(Machine, data, "machine"),
         "cutter": _record(Cutter, data, "cutter"),
         "outcome": read_outcome(data.get("outcome")),
-        "seen": read_seen(data.get("seen"), symptoms()),
         "size": read_size(data.get("size")),
-        "note": plain_text(data.get("note"), "note", LONGEST_NOTE),
-        "made_at": moment_of(data.get("at")),
         "taken": _flag(data, "taken", True),
         "confirmed": _flag(data, "confirmed", False),
+    }
+
+
+def at_work_values(data: Spec) -> Spec:
+    """Where and when something was made, and what was seen of it, whatever is written down. Raises BadInput naming the field."""
+    return {
+        "plan": _record(SavedPlan, data, "plan"),
+        "part": _record(SavedPart, data, "part"),
+        "letter": plain_text(data.get("letter"), "letter", 3),
+        "step": None if data.get("step") is None else whole(data["step"], "step", 0, MOST_STEPS, 0),
+        "hole_no": whole(data.get("hole_no"), "hole_no", 1, MOST_HOLES, 1),
+        "machine": _record(Machine, data, "machine"),
+        "seen": read_seen(data.get("seen"), symptoms()),
+        "note": plain_text(data.get("note"), "note", LONGEST_NOTE),
+        "made_at": moment_of(data.get("at")),
     }
 
 

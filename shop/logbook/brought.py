@@ -1,4 +1,4 @@
-"""Cuts and edges as a shop's file has them, and brought in again: what was said and read stays as it was, so that every factor is the same."""
+"""Cuts, troubles and edges as a shop's file has them, and brought in again: what was said and read stays as it was, so that every factor is the same."""
 
 from typing import Any
 
@@ -6,6 +6,7 @@ from django.db import transaction
 from pydantic import TypeAdapter, ValidationError
 
 from bore.answers.cut import CutAnswer, cut_answer
+from bore.answers.diagnosis import DiagnosisAnswer
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.base.plain import plain_text
@@ -14,13 +15,17 @@ from bore.job.experience import experienced
 from shop.jobs.actions import kept_elsewhere
 from shop.logbook.actions import MOST_REV, UUID, answer_values, edge_name, edge_values, noted_values
 from shop.logbook.lessons import something_changed
-from shop.logbook.models import Cut, EdgeEvent
+from shop.logbook.models import AtWork, Cut, EdgeEvent, Trouble
+from shop.logbook.troubles import diagnosed, trouble_values
 from shop.people.models import User
 from shop.yard.models import Cutter
 
 Spec = dict[str, Any]
-PLAIN = ("slug", "name", "note", "rev", "step", "hole_no", "holes", "edge", "case", "outcome", "seen", "size", "taken", "confirmed")
-CUT = (*PLAIN, "standing", "plan", "machine", "cutter", "answer", "core_version", "at", "made_by", "readings")
+PLACED = ("slug", "name", "note", "rev", "letter", "step", "hole_no", "case", "seen", "standing", "answer", "core_version")
+OF_CUTS = ("holes", "edge", "outcome", "size", "taken", "confirmed")
+LINKS = ("plan", "part", "machine")
+CUT = (*PLACED, *OF_CUTS, *LINKS, "cutter", "at", "made_by", "readings")
+TROUBLE = (*PLACED, *LINKS, "helped", "at", "made_by")
 OF_EDGES = ("slug", "name", "note", "kind", "ground_by", "length_mm")
 EDGE = (*OF_EDGES, "standing", "cutter", "at", "made_by")
 MOST_EDGES = 100_000
@@ -28,9 +33,18 @@ MOST_EDGES = 100_000
 
 def cut_record(cut: Cut) -> Spec:
     """A cut as the file has it."""
-    kept = {name: getattr(cut, name) for name in (*PLAIN, "standing", "answer", "core_version")}
-    links = {name: one.slug if (one := getattr(cut, name)) else None for name in ("plan", "machine", "cutter")}
-    return kept | links | {"at": cut.made_at.isoformat(), "made_by": cut.made_by.username}
+    return _placed(cut) | {name: getattr(cut, name) for name in OF_CUTS} | {"cutter": cut.cutter.slug if cut.cutter else None}
+
+
+def trouble_record(trouble: Trouble) -> Spec:
+    """What was wrong, as the file has it."""
+    return _placed(trouble) | {"helped": trouble.helped}
+
+
+def _placed(one: AtWork) -> Spec:
+    kept = {name: getattr(one, name) for name in PLACED}
+    links = {name: linked.slug if (linked := getattr(one, name)) else None for name in LINKS}
+    return kept | links | {"at": one.made_at.isoformat(), "made_by": one.made_by.username}
 
 
 def edge_record(event: EdgeEvent) -> Spec:
@@ -54,25 +68,47 @@ def answer_in(record: Spec) -> Spec:
                     )
                 )
             )
+    return _shaped_as(CutAnswer, given)
+
+
+def diagnosed_in(record: Spec) -> Spec:
+    """What had been made of a trouble: as the file has it, or worked out now. Raises BadInput."""
+    given = record.get("answer")
+    return diagnosed(record) if given is None else _shaped_as(DiagnosisAnswer, given)
+
+
+def _shaped_as(shape: Any, given: Any) -> Spec:
+    """What a file has for an answer, held to its shape. Raises BadInput."""
     try:
-        return dict(TypeAdapter(CutAnswer).dump_python(TypeAdapter(CutAnswer).validate_python(given), mode="json"))
+        return dict(TypeAdapter(shape).dump_python(TypeAdapter(shape).validate_python(given), mode="json"))
     except ValidationError as error:
-        raise BadInput.at("answer", "is not the shape of what a cut was answered with") from error
+        raise BadInput.at("answer", "is not the shape of such an answer") from error
 
 
-def put_cut(user: User, slug: str, record: Spec, answer: Spec) -> Cut:
-    """A cut kept elsewhere, with what was said and read there. Raises BadInput naming the field."""
+def put_trouble(user: User, slug: str, record: Spec, answer: Spec) -> Trouble:
+    """What was wrong elsewhere, with what had been made of it there. Raises BadInput naming the field."""
+    values = trouble_values(record, answer) | _as_it_came(slug, record)
+    with transaction.atomic():
+        return kept_elsewhere(Trouble, user, slug, record, values, "")
+
+
+def _as_it_came(slug: str, record: Spec) -> Spec:
+    """What a phone and its server had given something that was written down. Raises BadInput."""
     if not UUID.fullmatch(slug):
         raise BadInput.at("slug", "accepted: a UUID, in small letters")
     if not isinstance(record.get("case"), dict):
         raise BadInput.at("case", "is needed, as an object")
-    values = noted_values(record) | answer_values(answer)
-    values |= {
+    return {
         "rev": whole(record.get("rev"), "rev", 1, MOST_REV, 1),
-        "edge": whole(record.get("edge"), "edge", 0, MOST_EDGES, 0),
         "case": record["case"],
         "core_version": plain_text(record.get("core_version"), "core_version", 20),
     }
+
+
+def put_cut(user: User, slug: str, record: Spec, answer: Spec) -> Cut:
+    """A cut kept elsewhere, with what was said and read there. Raises BadInput naming the field."""
+    values = noted_values(record) | answer_values(answer) | _as_it_came(slug, record)
+    values["edge"] = whole(record.get("edge"), "edge", 0, MOST_EDGES, 0)
     with transaction.atomic():
         something_changed()
         return kept_elsewhere(Cut, user, slug, record, values, "")

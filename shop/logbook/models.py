@@ -1,16 +1,16 @@
-"""Cuts as they were made, what happened to the edges of the crib, and what the log says of the next cut."""
+"""Cuts as they were made, troubles, what happened to the edges of the crib, runs handed over, and what the log says of the next cut."""
 
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
-from shop.jobs.models import Kept, SavedPlan
+from shop.jobs.models import Kept, SavedPart, SavedPlan
 from shop.yard.models import Cutter, Machine
 
 
-class Cut(Kept):
-    """One cut, or a run of holes that went alike: what was asked, what had been said, what was read, measured and seen.
+class AtWork(Kept):
+    """Something written down beside a machine, of a hole of a plan or part: by whom, when, what was asked and what the core answered.
 
     `slug` is the name the phone gave it, so that what is sent twice is there once; `rev` the phone's own count of its changes."""
 
@@ -18,40 +18,54 @@ class Cut(Kept):
     rev = models.PositiveIntegerField(default=1)
     name = models.CharField(max_length=240)
     note = models.TextField(blank=True, default="")
-    plan = models.ForeignKey(SavedPlan, on_delete=models.SET_NULL, null=True, blank=True, related_name="cuts")
+    plan = models.ForeignKey(SavedPlan, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    # Of a part: which, and the hole's letter there.
+    part = models.ForeignKey(SavedPart, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    letter = models.CharField(max_length=3, blank=True, default="")
     step = models.PositiveSmallIntegerField(null=True, blank=True)
     hole_no = models.PositiveIntegerField(default=1)
+    machine = models.ForeignKey(Machine, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    machine_name = models.CharField(max_length=120)
+    case = models.JSONField()
+    answer = models.JSONField()
+    core_version = models.CharField(max_length=20)
+    seen = models.JSONField(default=list, blank=True)
+    demo = models.BooleanField(default=False)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(default=timezone.now)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        abstract = True
+        ordering = ["-made_at", "-pk"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Cut(AtWork):
+    """One cut, or a run of holes that went alike: what had been said, what was read, measured and seen. `answer`: what it was of, what had
+    been said of it, its readings, as the core answered on the day."""
+
     holes = models.PositiveIntegerField(default=1)
-    machine = models.ForeignKey(Machine, on_delete=models.SET_NULL, null=True, blank=True, related_name="cuts")
     cutter = models.ForeignKey(Cutter, on_delete=models.SET_NULL, null=True, blank=True, related_name="cuts")
     # How many times the cutter had been given an edge by then.
     edge = models.PositiveIntegerField(default=0)
-    machine_name = models.CharField(max_length=120)
     metal = models.CharField(max_length=120)
     family = models.CharField(max_length=30)
     diameter_mm = models.FloatField()
     depth_mm = models.FloatField()
     # What a hole was said to take, s; None where it would not have cut.
     time_s = models.FloatField(null=True, blank=True)
-    case = models.JSONField()
-    # What it was of, what had been said of it, its readings: as the core answered on the day.
-    answer = models.JSONField()
-    core_version = models.CharField(max_length=20)
     outcome = models.CharField(max_length=20)
-    seen = models.JSONField(default=list, blank=True)
     size = models.JSONField(default=dict, blank=True)
     # Whether it is learnt from, and whether somebody has stood by a reading that looked wrong.
     taken = models.BooleanField(default=True)
     confirmed = models.BooleanField(default=False)
     has_readings = models.BooleanField(default=False)
-    demo = models.BooleanField(default=False)
-    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="cuts")
-    made_at = models.DateTimeField(default=timezone.now)
-    changed_at = models.DateTimeField(auto_now=True)
     history = HistoricalRecords()
 
-    class Meta:
-        ordering = ["-made_at", "-pk"]
+    class Meta(AtWork.Meta):
         indexes = [
             models.Index(fields=["standing", "-made_at", "-id"], name="cuts_newest_first"),
             models.Index(fields=["standing", "machine_name", "-made_at"], name="cuts_of_a_machine"),
@@ -60,8 +74,12 @@ class Cut(Kept):
             models.Index(fields=["standing", "taken", "has_readings", "-made_at"], name="cuts_learnt_from"),
         ]
 
-    def __str__(self) -> str:
-        return self.name
+
+class Trouble(AtWork):
+    """What's wrong? asked beside a machine: what was seen, and what the core made of it. `helped`: what became of it, where somebody said."""
+
+    helped = models.CharField(max_length=10, blank=True, default="")
+    history = HistoricalRecords()
 
 
 class EdgeEvent(Kept):
@@ -78,6 +96,26 @@ class EdgeEvent(Kept):
     made_at = models.DateTimeField(default=timezone.now)
     changed_at = models.DateTimeField(auto_now=True)
     history = HistoricalRecords()
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class HandOver(models.Model):
+    """A run at a machine that one leaves and another takes up: where it stands, as the browser had it, with a line. It is no record of the
+    shop's for long: after some weeks it goes."""
+
+    slug = models.CharField(max_length=36, unique=True)
+    name = models.CharField(max_length=120)
+    note = models.CharField(max_length=400, blank=True, default="")
+    run = models.JSONField()
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    taken_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    taken_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["-made_at", "-pk"]

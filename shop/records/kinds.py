@@ -11,11 +11,13 @@ KINDS: dict[str, str] = {
     "materials": "yard.Material",
     "checks": "jobs.SavedCheck",
     "plans": "jobs.SavedPlan",
+    "parts": "jobs.SavedPart",
     "cuts": "logbook.Cut",
+    "troubles": "logbook.Trouble",
     "edges": "logbook.EdgeEvent",
 }
 # Those that bear the name of whoever made them.
-SIGNED = ("checks", "plans", "cuts", "edges")
+SIGNED = ("checks", "plans", "parts", "cuts", "troubles", "edges")
 
 
 def model_of(kind: str) -> Any:

@@ -5,8 +5,8 @@ from typing import Any
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from shop.jobs.models import SavedPlan
-from shop.logbook.models import Cut, EdgeEvent
+from shop.jobs.models import Ticked
+from shop.logbook.models import Cut, EdgeEvent, Trouble
 from shop.records.kinds import model_of
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Stage
@@ -14,8 +14,9 @@ from shop.yard.models import Cutter, Machine, Material, Stage
 Spec = dict[str, Any]
 # What of a record can be compared, where it is plain fields.
 OF_FIELDS: tuple[tuple[Any, tuple[str, ...]], ...] = (
-    (SavedPlan, ("name", "note", "asked", "ticks", "standing")),
+    (Ticked, ("name", "note", "asked", "ticks", "standing")),
     (Cut, ("name", "note", "outcome", "holes", "seen", "size", "taken", "confirmed", "standing")),
+    (Trouble, ("name", "note", "seen", "helped", "standing")),
     (EdgeEvent, ("name", "note", "kind", "ground_by", "length_mm", "standing")),
 )
 WHAT = {"+": "put in", "~": "changed", "-": "taken out"}

@@ -8,8 +8,10 @@ from typing import Any
 from axes.models import AccessAttempt, AccessLog
 from django.contrib.sessions.models import Session
 from django.db import transaction
+from django.db.models import Q
 
 from bore.base.errors import BadInput
+from shop.logbook.models import HandOver
 from shop.people.models import User
 from shop.people.roles import ADMIN
 from shop.records.kinds import KINDS, SIGNED, model_of
@@ -34,6 +36,8 @@ def data_of(username: str) -> Spec:
     }
     for kind in SIGNED:
         found[kind] = list(model_of(kind).objects.filter(made_by=user).values("slug", "name", "note", "made_at", "changed_at"))
+    left = HandOver.objects.filter(Q(made_by=user) | Q(taken_by=user))
+    found["runs left or taken up"] = list(left.values("slug", "name", "note", "made_at", "taken_at"))
     for kind in KINDS:
         entries = model_of(kind).history.filter(history_user=user).values("slug", "history_date", "history_type")
         found[f"changes of {kind}"] = list(entries)

@@ -10,6 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from shop.logbook.lessons import learn_again, something_changed
+from shop.logbook.models import HandOver
 from shop.people.models import User
 from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BIN_DAYS, BINNED
@@ -61,8 +62,14 @@ def learn_with_age() -> Gone:
     return {}
 
 
+def forget_hand_overs() -> Gone:
+    """Forget runs that were left at a machine weeks ago."""
+    count, _ = HandOver.objects.filter(made_at__lt=timezone.now() - timedelta(days=BIN_DAYS)).delete()
+    return {"old runs left at a machine": count}
+
+
 # Every rule of what is not kept, a line each: what comes later joins here.
-RULES: tuple[Callable[[], Gone], ...] = (empty_bin, forget_attempts, forget_history, end_sessions, learn_with_age)
+RULES: tuple[Callable[[], Gone], ...] = (empty_bin, forget_attempts, forget_history, end_sessions, learn_with_age, forget_hand_overs)
 
 
 def tidy() -> Gone:

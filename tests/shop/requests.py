@@ -6,8 +6,8 @@ from typing import Any
 from django.test import Client
 from pydantic import TypeAdapter
 
-from shop.jobs.models import SavedCheck, SavedPlan
-from shop.logbook.models import Cut, EdgeEvent
+from shop.jobs.models import SavedCheck, SavedPart, SavedPlan
+from shop.logbook.models import Cut, EdgeEvent, HandOver, Trouble
 from shop.yard.models import Cutter, Machine, Material
 
 
@@ -27,7 +27,7 @@ def shaped(schema: Any, response: Any) -> Any:
 
 def emptied() -> None:
     """Nothing is kept in the shop any more."""
-    for model in (Cut, EdgeEvent, SavedPlan, SavedCheck, Machine, Cutter, Material):
+    for model in (Cut, Trouble, EdgeEvent, HandOver, SavedPlan, SavedPart, SavedCheck, Machine, Cutter, Material):
         model.objects.all().delete()
 
 

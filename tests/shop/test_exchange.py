@@ -70,7 +70,7 @@ def test_a_table_out_and_in_again_is_the_same(here: Client, kind: str, form: str
         {
             name: value
             for name, value in record.items()
-            if name not in ("answer", "core_version", "refs", "made_by", "machine", "cutter", "plan", "step", "rev")
+            if name not in ("answer", "core_version", "refs", "made_by", "machine", "cutter", "plan", "part", "rev")
         }
         for record in records_of(kind)
     ]

@@ -42,6 +42,24 @@ def check_history(request: HttpRequest, slug: str) -> HttpResponse:
     return _history("checks", slug)
 
 
+@router.get("/plans/{slug}/history", response=READS)
+def plan_history(request: HttpRequest, slug: str) -> HttpResponse:
+    """Who kept a plan, when, and what it was."""
+    return _history("plans", slug)
+
+
+@router.get("/parts/{slug}/history", response=READS)
+def part_history(request: HttpRequest, slug: str) -> HttpResponse:
+    """Who kept a part, when, and what it was."""
+    return _history("parts", slug)
+
+
+@router.get("/troubles/{slug}/history", response=READS)
+def trouble_history(request: HttpRequest, slug: str) -> HttpResponse:
+    """Who wrote down what was wrong, and who changed it."""
+    return _history("troubles", slug)
+
+
 @router.get("/cuts/{slug}/history", response=READS)
 def cut_history(request: HttpRequest, slug: str) -> HttpResponse:
     """Who wrote a cut down, who changed it, and what it was."""

@@ -13,7 +13,7 @@ from shop.api.routers.checks import CASE, as_json, takes
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import Again, CheckSummary, Errors, PutAway, SavedCheckAnswer
 from shop.jobs.actions import answer_today, into_bin, keep_check, out_of_bin
-from shop.jobs.models import SavedCheck, SavedPlan
+from shop.jobs.models import Answered, SavedCheck
 from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
 from shop.yard.models import Cutter, Machine
@@ -34,14 +34,14 @@ KEEP = {
 }
 
 
-def head_of(kept: SavedCheck | SavedPlan) -> dict[str, Any]:
-    """What a list says of a kept check or plan."""
+def head_of(kept: Answered) -> dict[str, Any]:
+    """What a list says of a kept check, plan or part."""
     return {
         "slug": kept.slug,
         "name": kept.name,
         "note": kept.note,
         "made_by": kept.made_by.username,
-        "changed_by": kept.changed_by.username if kept.changed_by else kept.made_by.username,
+        "changed_by": (kept.changed_by or kept.made_by).username,
         "revision": kept.revision,
         "brought": kept.brought or None,
         "changed_at": kept.changed_at.isoformat(),

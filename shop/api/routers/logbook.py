@@ -30,27 +30,33 @@ from shop.yard.models import Cutter
 router = Router(tags=["log"])
 A_PAGE, MOST_PAGES, MOST_CHOICES = 50, 2000, 200
 TEXT, COUNT = {"type": "string", "maxLength": 120}, {"type": "integer", "minimum": 1}
+# What is written down beside a machine says this, whatever it is.
+PLACED: dict[str, Any] = {
+    "rev": {**COUNT, "description": "counted up by whoever writes; a state that is not later changes nothing"},
+    "case": CASE,
+    **{name: {**TEXT, "description": "its id in the shop"} for name in ("plan", "part", "machine")},
+    "letter": {"type": "string", "maxLength": 3, "description": "of a part, the hole's letter"},
+    "step": {"type": ["integer", "null"]},
+    "hole_no": COUNT,
+    "seen": {"type": "array", "items": TEXT, "maxItems": 20},
+    "note": {"type": "string", "maxLength": 4000},
+    "at": {**TEXT, "description": "when it was, by the clock beside the machine"},
+}
 NOTED: dict[str, Any] = {
     "type": "object",
     "required": ["case"],
     "additionalProperties": False,
     "properties": {
-        "rev": {**COUNT, "description": "counted up by whoever writes; a state that is not later changes nothing"},
-        "case": CASE,
-        **{name: {**TEXT, "description": "its id in the shop"} for name in ("plan", "machine", "cutter")},
-        "step": {"type": ["integer", "null"]},
-        "hole_no": COUNT,
+        **PLACED,
+        "cutter": {**TEXT, "description": "its id in the shop"},
         "holes": {**COUNT, "description": "so many that went alike"},
         "outcome": {"type": "string", "description": "done, short, stopped or scrapped"},
-        "seen": {"type": "array", "items": TEXT, "maxItems": 20},
         "readings": {
             "type": "array",
             "maxItems": 12,
             "items": {"type": "object", "required": ["kind", "raw"], "properties": {"kind": TEXT, "raw": {"type": "object"}}},
         },
         "size": {"type": "object", "properties": {**{name: {"type": "number"} for name in MEASURED}, "gauge": TEXT}},
-        "note": {"type": "string", "maxLength": 4000},
-        "at": {**TEXT, "description": "when it was, by the clock beside the machine"},
         "taken": {"type": "boolean", "description": "learnt from"},
         "confirmed": {"type": "boolean", "description": "stood by, though it looks wrong"},
     },
@@ -103,6 +109,7 @@ def _line(cut: Cut) -> dict[str, Any]:
         "depth_mm": cut.depth_mm,
         "cutter": cut.cutter.slug if cut.cutter else None,
         "edge": cut.edge,
+        "letter": cut.letter,
         "hole_no": cut.hole_no,
         "holes": cut.holes,
         "outcome": cut.outcome,
@@ -124,6 +131,7 @@ def _whole(cut: Cut) -> dict[str, Any]:
         "said": cut.answer["said"],
         "time_s": cut.answer["time_s"],
         "plan": cut.plan.slug if cut.plan else None,
+        "part": cut.part.slug if cut.part else None,
         "step": cut.step,
         "core_version": cut.core_version,
         "revision": cut.revision,

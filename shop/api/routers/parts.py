@@ -1,18 +1,28 @@
-"""Many holes planned together."""
+"""Many holes planned together: worked out from the shop's crib, and those parts that were kept."""
 
-from typing import Any
+from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from bore.answers.part import PartAnswer, part_answer
+from bore.answers.part import PartAnswer
 from bore.answers.part_request import FEATURE, SETUP, WISH
+from bore.limits.judgement import CANNOT, HOLDS, VERDICTS
 from bore.plan.task import WANTS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import REFUSALS, as_json, takes
-from shop.records.standing import HERE
-from shop.yard.models import Cutter
+from shop.api.routers.jobs import head_of, revision_in
+from shop.api.routers.plans import asked_in, called_in, to_keep, whole_of
+from shop.api.routers.yard import FINDS, WRITES, standing_of
+from shop.api.schemas import Errors, KeptPart, PartSummary, PutAway
+from shop.jobs.actions import into_bin, out_of_bin
+from shop.jobs.models import SavedPart
+from shop.jobs.parts import keep_part, part_here
+from shop.people.models import User
+from shop.people.roles import machinist
+from shop.records.standing import BINNED, HERE
 
 router = Router(tags=["parts"])
 
@@ -43,12 +53,78 @@ PART = {
 }
 
 
+KEEP = to_keep(PART)
+WORST_FIRST = sorted(VERDICTS.items(), reverse=True)
+
+
 @router.post("/part", response={200: PartAnswer, **REFUSALS}, openapi_extra=takes(PART))
 @heavy()
 def plan_part(request: HttpRequest) -> HttpResponse:
     """Tools, operations in order and what sharing saves; from the shop's crib unless the part brings its own."""
-    data = resolved(read_json(request))
-    if "yard" not in data:
-        crib = Cutter.objects.filter(standing=HERE, count__gt=0)
-        data = data | {"yard": {"cutters": [one.as_spec() for one in crib]}}
-    return as_json(part_answer(data))
+    return as_json(part_here(resolved(read_json(request))))
+
+
+def _short(kept: SavedPart) -> str:
+    """A part in a line: its holes by letter, in what, on what."""
+    answer = kept.answer
+    holes = ", ".join(f"{len(row['places_mm'])} × {row['hole']['text']}" for row in answer["rows"])
+    return f"{holes}, {answer['material']}, {answer['machine']}"
+
+
+def _worst(answer: dict[str, Any]) -> str:
+    """A part's verdict: that of its worst cut; "can't" where a letter is not made at all."""
+    made = {step["cut"]["verdict"] for row in answer["rows"] for step in row["steps"] if step["cut"]}
+    return next((words for verdict, words in WORST_FIRST if words in made or (verdict == CANNOT and answer["unresolved"])), VERDICTS[HOLDS])
+
+
+def _head(kept: SavedPart) -> dict[str, Any]:
+    return head_of(kept) | {"verdict": _worst(kept.answer), "short": _short(kept), "ticked": len(kept.ticks)}
+
+
+@router.get("/parts", response={200: list[PartSummary], 401: Errors, 422: Errors})
+def list_parts(request: HttpRequest, binned: bool = False) -> list[dict[str, Any]]:
+    """Kept parts, newest change first; or those in the bin."""
+    kept = SavedPart.objects.filter(standing=BINNED if binned else HERE).select_related("made_by", "changed_by")
+    return [_head(one) for one in kept]
+
+
+def _kept(request: HttpRequest, slug: str | None) -> HttpResponse:
+    data = read_json(request)
+    asked, user = resolved(asked_in(data)), cast(User, request.user)
+    name, note = called_in(data)
+    kept = keep_part(user, name, asked, data.get("ticks") or [], note, slug, revision=revision_in(data))
+    return as_json(_head(kept) | whole_of(kept))
+
+
+@router.post("/parts", auth=machinist, response={200: KeptPart, **WRITES}, openapi_extra=takes(KEEP))
+@heavy()
+def save_part(request: HttpRequest) -> HttpResponse:
+    """Plan a part and keep it with its answer and the ticks of its checklist."""
+    return _kept(request, None)
+
+
+@router.put("/parts/{slug}", auth=machinist, response={200: KeptPart, **FINDS}, openapi_extra=takes(KEEP))
+@heavy()
+def replace_part(request: HttpRequest, slug: str) -> HttpResponse:
+    """Keep a part in the place of one already kept; what that was stays in its history."""
+    get_object_or_404(SavedPart, slug=slug)
+    return _kept(request, slug)
+
+
+@router.get("/parts/{slug}", response={200: KeptPart, 401: Errors, 404: Errors})
+def read_part(request: HttpRequest, slug: str) -> HttpResponse:
+    """A kept part as it was asked and answered."""
+    kept = get_object_or_404(SavedPart.objects.select_related("made_by", "changed_by"), slug=slug)
+    return as_json(_head(kept) | whole_of(kept))
+
+
+@router.delete("/parts/{slug}", auth=machinist, response={200: PutAway, **FINDS})
+def remove_part(request: HttpRequest, slug: str) -> HttpResponse:
+    """Put a part into the bin."""
+    return standing_of(into_bin(get_object_or_404(SavedPart, slug=slug)))
+
+
+@router.post("/parts/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
+def return_part(request: HttpRequest, slug: str) -> HttpResponse:
+    """Bring a part back from the bin."""
+    return standing_of(out_of_bin(get_object_or_404(SavedPart, slug=slug)))

@@ -1,6 +1,6 @@
 """Plans: worked out from the shop's crib, on one machine or on all; their programs; and those that were kept."""
 
-from typing import Any
+from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -17,8 +17,9 @@ from shop.api.routers.jobs import REVISION, head_of, revision_in
 from shop.api.routers.yard import FINDS, WRITES, standing_of
 from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan, PlanAnswer, PlanSummary, PutAway
 from shop.jobs.actions import into_bin, out_of_bin
-from shop.jobs.models import SavedPlan
+from shop.jobs.models import SavedPlan, Ticked
 from shop.jobs.plans import keep_plan, plan_anywhere, plan_here
+from shop.people.models import User
 from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
 
@@ -68,18 +69,25 @@ ANYWHERE: dict[str, Any] = {
     **PLAN,
     "properties": {**PLAN["properties"], "first": {"type": "integer", "minimum": 0}, "count": {"type": "integer", "minimum": 1}},
 }
-KEEP: dict[str, Any] = {
-    "type": "object",
-    "required": ["name", "asked"],
-    "additionalProperties": False,
-    "properties": {
-        "name": {"type": "string", "minLength": 1, "maxLength": 120},
-        "note": {"type": "string", "maxLength": 4000},
-        "asked": {**PLAN, "properties": {**PLAN["properties"], "screen": {"type": "object"}}},
-        "ticks": {"type": "array", "items": {"type": "string", "maxLength": 60}, "maxItems": 100},
-        "revision": REVISION,
-    },
-}
+
+
+def to_keep(asked: dict[str, Any]) -> dict[str, Any]:
+    """The request that keeps what is asked, with what the screen remembers of it."""
+    return {
+        "type": "object",
+        "required": ["name", "asked"],
+        "additionalProperties": False,
+        "properties": {
+            "name": {"type": "string", "minLength": 1, "maxLength": 120},
+            "note": {"type": "string", "maxLength": 4000},
+            "asked": {**asked, "properties": {**asked["properties"], "screen": {"type": "object"}}},
+            "ticks": {"type": "array", "items": {"type": "string", "maxLength": 60}, "maxItems": 100},
+            "revision": REVISION,
+        },
+    }
+
+
+KEEP = to_keep(PLAN)
 PROGRAM_STEP = {
     "type": "object",
     "required": ["kind", "case"],
@@ -157,8 +165,22 @@ def _head(kept: SavedPlan) -> dict[str, Any]:
     return head_of(kept) | {"verdict": kept.answer["plan"]["verdict"], "short": _short(kept.answer), "ticked": len(kept.ticks)}
 
 
-def _whole(kept: SavedPlan) -> dict[str, Any]:
-    return _head(kept) | {"asked": kept.asked, "answer": kept.answer, "ticks": kept.ticks, "core_version": kept.core_version}
+def whole_of(kept: Ticked) -> dict[str, Any]:
+    """What a kept plan or part says beside its line in a list."""
+    return {"asked": kept.asked, "answer": kept.answer, "ticks": kept.ticks, "core_version": kept.core_version}
+
+
+def asked_in(data: dict[str, Any]) -> dict[str, Any]:
+    """What a request to keep a plan or part asks. Raises BadInput."""
+    asked = data.get("asked")
+    if not isinstance(asked, dict):
+        raise BadInput.at("asked", "is needed, as an object")
+    return asked
+
+
+def called_in(data: dict[str, Any]) -> tuple[str, str]:
+    """Name and note of a request to keep a plan or part."""
+    return str(data.get("name") or ""), str(data.get("note") or "")
 
 
 @router.get("/plans", response={200: list[PlanSummary], 401: Errors, 422: Errors})
@@ -170,12 +192,10 @@ def list_plans(request: HttpRequest, binned: bool = False) -> list[dict[str, Any
 
 def _kept(request: HttpRequest, slug: str | None) -> HttpResponse:
     data = read_json(request)
-    asked = data.get("asked")
-    if not isinstance(asked, dict):
-        raise BadInput.at("asked", "is needed, as an object")
-    user: Any = request.user
-    name, note = str(data.get("name") or ""), str(data.get("note") or "")
-    return as_json(_whole(keep_plan(user, name, _filled(asked), data.get("ticks") or [], note, slug, revision=revision_in(data))))
+    asked, user = _filled(asked_in(data)), cast(User, request.user)
+    name, note = called_in(data)
+    kept = keep_plan(user, name, asked, data.get("ticks") or [], note, slug, revision=revision_in(data))
+    return as_json(_head(kept) | whole_of(kept))
 
 
 @router.post("/plans", auth=machinist, response={200: KeptPlan, **WRITES}, openapi_extra=takes(KEEP))
@@ -196,7 +216,8 @@ def replace_plan(request: HttpRequest, slug: str) -> HttpResponse:
 @router.get("/plans/{slug}", response={200: KeptPlan, 401: Errors, 404: Errors})
 def read_plan(request: HttpRequest, slug: str) -> HttpResponse:
     """A kept plan as it was asked and answered."""
-    return as_json(_whole(get_object_or_404(SavedPlan.objects.select_related("made_by", "changed_by"), slug=slug)))
+    kept = get_object_or_404(SavedPlan.objects.select_related("made_by", "changed_by"), slug=slug)
+    return as_json(_head(kept) | whole_of(kept))
 
 
 @router.delete("/plans/{slug}", auth=machinist, response={200: PutAway, **FINDS})

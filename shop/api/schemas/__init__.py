@@ -6,10 +6,11 @@ from bore.answers.offers import DeepHoleAnswer, MatchAnswer, ProgramAnswer, Ways
 from bore.answers.pictures import LogAnswer, PicturesAnswer, WindowAnswer
 from bore.answers.plan import PlanAnswer
 from bore.answers.program import ControllerAnswer
+from shop.api.schemas.at_machine import HandOverLine, HandOverWhole, MeasuredFeature, TroubleLine, TroubleList
 from shop.api.schemas.editing import Moved, Near, ReadAnswer, SettleAnswer
 from shop.api.schemas.errors import Errors, Problem
 from shop.api.schemas.logbook import CutList, CutWhole, EdgeState, LogState, MovedWhole
-from shop.api.schemas.plan import AnywhereAnswer, KeptPlan, PlanSummary
+from shop.api.schemas.plan import AnywhereAnswer, KeptPart, KeptPlan, PartSummary, PlanSummary
 from shop.api.schemas.records import (
     BroughtIn,
     CheckSummary,
@@ -56,9 +57,12 @@ __all__ = [
     "DrawnMachine",
     "EdgeState",
     "Errors",
+    "HandOverLine",
+    "HandOverWhole",
     "Health",
     "History",
     "HistoryEntry",
+    "KeptPart",
     "KeptPlan",
     "Live",
     "LogAnswer",
@@ -67,9 +71,11 @@ __all__ = [
     "MatchAnswer",
     "MaterialRecord",
     "Me",
+    "MeasuredFeature",
     "Moved",
     "MovedWhole",
     "Near",
+    "PartSummary",
     "PasteAnswer",
     "Person",
     "PicturesAnswer",
@@ -86,6 +92,8 @@ __all__ = [
     "SetPreview",
     "SettleAnswer",
     "Slot",
+    "TroubleLine",
+    "TroubleList",
     "WaysOutAnswer",
     "WindowAnswer",
     "WorkingAnswer",

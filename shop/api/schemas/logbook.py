@@ -27,6 +27,7 @@ class CutLine(Schema):
     depth_mm: float
     cutter: str | None
     edge: int
+    letter: str
     hole_no: int
     holes: int
     outcome: str
@@ -48,6 +49,7 @@ class CutWhole(CutLine):
     said: dict[str, Band]
     time_s: float | None
     plan: str | None
+    part: str | None
     step: int | None
     core_version: str
     revision: int

@@ -1,4 +1,4 @@
-"""Plans that were kept, and a hole on some of the shop's machines."""
+"""Plans and parts that were kept, and a hole on some of the shop's machines."""
 
 from typing import Any
 
@@ -34,10 +34,22 @@ class PlanSummary(Schema):
     ticked: int
 
 
-class KeptPlan(PlanSummary):
-    """A kept plan: what was asked, the answer as it was given, and the checklist's ticks."""
+class Whole(Schema):
+    """What was asked of something that is kept, the answer as it was given, and the checklist's ticks."""
 
     asked: dict[str, Any]
     answer: dict[str, Any]
     ticks: list[str]
     core_version: str
+
+
+class KeptPlan(PlanSummary, Whole):
+    """A kept plan."""
+
+
+class PartSummary(PlanSummary):
+    """A kept part in a list."""
+
+
+class KeptPart(PartSummary, Whole):
+    """A kept part."""

@@ -100,6 +100,13 @@ export const api = {
   keepPlanAgain: async (slug: string, body: object) => taken(await client.PUT("/api/plans/{slug}", { params: { path: { slug } }, body: body as Body })),
   removePlan: async (slug: string) => taken(await client.DELETE("/api/plans/{slug}", { params: { path: { slug } } })),
   returnPlan: async (slug: string) => taken(await client.POST("/api/plans/{slug}/back", { params: { path: { slug } } })),
+  parts: async () => taken(await client.GET("/api/parts")),
+  readPart: async (slug: string) => taken(await client.GET("/api/parts/{slug}", { params: { path: { slug } } })),
+  keepPart: async (body: object) => taken(await client.POST("/api/parts", { body: body as Body })),
+  keepPartAgain: async (slug: string, body: object) => taken(await client.PUT("/api/parts/{slug}", { params: { path: { slug } }, body: body as Body })),
+  removePart: async (slug: string) => taken(await client.DELETE("/api/parts/{slug}", { params: { path: { slug } } })),
+  returnPart: async (slug: string) => taken(await client.POST("/api/parts/{slug}/back", { params: { path: { slug } } })),
+  inspection: async (of: "plans" | "parts", slug: string) => taken(await client.GET(`/api/${of}/{slug}/inspection`, { params: { path: { slug } } })),
   program: async (body: { program: string; case: object; system: string }, signal?: AbortSignal) =>
     taken(await client.POST("/api/program", { body: body as Body, signal })),
   settle: async (body: { case: object; changed: string; pinned: boolean; usual?: boolean; typed?: object }) =>
@@ -128,6 +135,15 @@ export const api = {
   cuts: async (query: NonNullable<paths["/api/cuts"]["get"]["parameters"]["query"]>) => taken(await client.GET("/api/cuts", { params: { query } })),
   readCut: async (slug: string) => taken(await client.GET("/api/cuts/{slug}", { params: { path: { slug } } })),
   writeCut: async (slug: string, body: object) => taken(await client.PUT("/api/cuts/{slug}", { params: { path: { slug } }, body: body as Body })),
+  troubles: async (query: NonNullable<paths["/api/troubles"]["get"]["parameters"]["query"]>) => taken(await client.GET("/api/troubles", { params: { query } })),
+  writeTrouble: async (slug: string, body: object) => taken(await client.PUT("/api/troubles/{slug}", { params: { path: { slug } }, body: body as Body })),
+  removeTrouble: async (slug: string) => taken(await client.DELETE("/api/troubles/{slug}", { params: { path: { slug } } })),
+  returnTrouble: async (slug: string) => taken(await client.POST("/api/troubles/{slug}/back", { params: { path: { slug } } })),
+  handOvers: async () => taken(await client.GET("/api/hand-overs")),
+  leaveRun: async (slug: string, body: object) => taken(await client.PUT("/api/hand-overs/{slug}", { params: { path: { slug } }, body: body as Body })),
+  takeRun: async (slug: string) => taken(await client.POST("/api/hand-overs/{slug}/take", { params: { path: { slug } } })),
+  insertOffset: async (slug: string, wanted_mm: number) =>
+    taken(await client.GET("/api/cutters/{slug}/offset", { params: { path: { slug }, query: { wanted_mm } } })),
   markCut: async (slug: string, body: { taken?: boolean; confirmed?: boolean }) =>
     taken(await client.POST("/api/cuts/{slug}/marks", { params: { path: { slug } }, body })),
   removeCut: async (slug: string) => taken(await client.DELETE("/api/cuts/{slug}", { params: { path: { slug } } })),
@@ -160,6 +176,7 @@ export const api = {
   addSet: async (text: string, place: string) => taken(await client.POST("/api/cutter-sets", { body: { text, place, note: "" } })),
   away: async (kind: RecordKind) => taken(await client.GET(`/api/${kind}`, { params: { query: { away: true } } })),
   binnedChecks: async () => taken(await client.GET("/api/checks", { params: { query: { binned: true } } })),
+  binnedParts: async () => taken(await client.GET("/api/parts", { params: { query: { binned: true } } })),
   binnedPlans: async () => taken(await client.GET("/api/plans", { params: { query: { binned: true } } })),
   add: async <Kind extends RecordKind>(kind: Kind, body: object) => taken(await client.POST(`/api/${kind as "machines"}`, { body: body as Body })),
   change: async <Kind extends RecordKind>(kind: Kind, slug: string, body: object) =>

@@ -644,6 +644,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Parts
+         * @description Kept parts, newest change first; or those in the bin.
+         */
+        get: operations["shop_api_routers_parts_list_parts"];
+        put?: never;
+        /**
+         * Save Part
+         * @description Plan a part and keep it with its answer and the ticks of its checklist.
+         */
+        post: operations["shop_api_routers_parts_save_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Part
+         * @description A kept part as it was asked and answered.
+         */
+        get: operations["shop_api_routers_parts_read_part"];
+        /**
+         * Replace Part
+         * @description Keep a part in the place of one already kept; what that was stays in its history.
+         */
+        put: operations["shop_api_routers_parts_replace_part"];
+        post?: never;
+        /**
+         * Remove Part
+         * @description Put a part into the bin.
+         */
+        delete: operations["shop_api_routers_parts_remove_part"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Part
+         * @description Bring a part back from the bin.
+         */
+        post: operations["shop_api_routers_parts_return_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/draw": {
         parameters: {
             query?: never;
@@ -1236,6 +1308,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Troubles
+         * @description What was wrong at the machines, newest first, fifty a page; of a machine, or in the bin.
+         */
+        get: operations["shop_api_routers_at_machine_list_troubles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/troubles/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Trouble
+         * @description Write down what was wrong under a UUID of the writer's own. Sent again it is there once; a later `rev` takes an earlier one's place.
+         */
+        put: operations["shop_api_routers_at_machine_write_trouble"];
+        post?: never;
+        /**
+         * Remove Trouble
+         * @description Put what was wrong into the bin.
+         */
+        delete: operations["shop_api_routers_at_machine_remove_trouble"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/troubles/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Return Trouble
+         * @description Bring it back from the bin.
+         */
+        post: operations["shop_api_routers_at_machine_return_trouble"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Hand Overs
+         * @description Runs that were left for another, the newest first; with those taken up, who has them.
+         */
+        get: operations["shop_api_routers_at_machine_list_hand_overs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Leave Run
+         * @description Leave a run for somebody else, under a UUID of the writer's own.
+         */
+        put: operations["shop_api_routers_at_machine_leave_run"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs/{slug}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Run
+         * @description Take a run up where it was left; 409 where another has it.
+         */
+        post: operations["shop_api_routers_at_machine_take_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{slug}/inspection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Inspection
+         * @description What was measured of a kept plan's holes.
+         */
+        get: operations["shop_api_routers_at_machine_plan_inspection"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{slug}/inspection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Part Inspection
+         * @description What was measured of a kept part's holes, letter by letter.
+         */
+        get: operations["shop_api_routers_at_machine_part_inspection"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters/{slug}/offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Insert Offset
+         * @description What an insert drill's X is set to next for a bore, from those that were measured with its present edge.
+         */
+        get: operations["shop_api_routers_at_machine_insert_offset"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{slug}/history": {
         parameters: {
             query?: never;
@@ -1308,6 +1564,66 @@ export interface paths {
          * @description Who kept a check, when, and what it was.
          */
         get: operations["shop_api_routers_history_check_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan History
+         * @description Who kept a plan, when, and what it was.
+         */
+        get: operations["shop_api_routers_history_plan_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Part History
+         * @description Who kept a part, when, and what it was.
+         */
+        get: operations["shop_api_routers_history_part_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/troubles/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trouble History
+         * @description Who wrote down what was wrong, and who changed it.
+         */
+        get: operations["shop_api_routers_history_trouble_history"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1618,7 +1934,7 @@ export interface components {
          * @description A family of cutters: what it is called and does, what it does in a row of steps, and what a screen shows by.
          *
          *     drills: makes a hole; standard_form: has points and series; leaves_a_slug: cuts a ring; needs_guide: a bush or pilot guides it;
-         *     feeds_its_pitch: named by its thread; always_carbide: its edge goes without saying; asks: the fields worth asking for it.
+         *     feeds_its_pitch: named by its thread; always_carbide: its edge goes without saying; on_inserts: an insert drill; asks: the fields worth asking for it.
          */
         FamilyWords: {
             /** Id */
@@ -1641,6 +1957,8 @@ export interface components {
             feeds_its_pitch: boolean;
             /** Always Carbide */
             always_carbide: boolean;
+            /** On Inserts */
+            on_inserts: boolean;
             /** Asks */
             asks: string[];
         };
@@ -1730,7 +2048,7 @@ export interface components {
         };
         /**
          * SymptomWords
-         * @description Something that may be seen, heard or felt, and how urgent it is.
+         * @description Something that may be seen, heard or felt, how urgent it is, and what is done at once whatever its cause.
          */
         SymptomWords: {
             /** Id */
@@ -1739,6 +2057,8 @@ export interface components {
             seen: string;
             /** Urgency */
             urgency: number;
+            /** At Once */
+            at_once: string;
         };
         /**
          * Words
@@ -2618,6 +2938,8 @@ export interface components {
             most_mm: number;
             /** Finished Mm */
             finished_mm: number;
+            /** Limits Mm */
+            limits_mm?: number[] | null;
             /** Pitch Mm */
             pitch_mm: number | null;
             /** Tolerance It */
@@ -2937,7 +3259,8 @@ export interface components {
         };
         /**
          * DrawnHole
-         * @description A hole as the drawing names it, and what that means in figures.
+         * @description A hole as the drawing names it, and what that means in figures; `least_mm` and `most_mm` bound the drill, `limits_mm` the finished
+         *     hole where the drawing has a tolerance.
          */
         DrawnHole: {
             /** Text */
@@ -2952,6 +3275,8 @@ export interface components {
             most_mm: number;
             /** Finished Mm */
             finished_mm: number;
+            /** Limits Mm */
+            limits_mm?: number[] | null;
             /** Pitch Mm */
             pitch_mm: number | null;
             /** Tolerance It */
@@ -3583,9 +3908,21 @@ export interface components {
         };
         /**
          * KeptPlan
-         * @description A kept plan: what was asked, the answer as it was given, and the checklist's ticks.
+         * @description A kept plan.
          */
         KeptPlan: {
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            };
+            /** Ticks */
+            ticks: string[];
+            /** Core Version */
+            core_version: string;
             /** Slug */
             slug: string;
             /** Name */
@@ -3612,18 +3949,6 @@ export interface components {
             short: string;
             /** Ticked */
             ticked: number;
-            /** Asked */
-            asked: {
-                [key: string]: unknown;
-            };
-            /** Answer */
-            answer: {
-                [key: string]: unknown;
-            };
-            /** Ticks */
-            ticks: string[];
-            /** Core Version */
-            core_version: string;
         };
         /**
          * PutAway
@@ -3676,12 +4001,16 @@ export interface components {
         };
         /**
          * FeatureRow
-         * @description A feature with the hole as drawn, where it stands, in which set-up it is made, and its steps.
+         * @description A feature with the hole as drawn, how deep, where it stands, in which set-up it is made, and its steps.
          */
         FeatureRow: {
             /** Letter */
             letter: string;
             hole: components["schemas"]["DrawnHole"];
+            /** Depth Mm */
+            depth_mm: number;
+            /** Through */
+            through: boolean;
             /** Setup */
             setup: string;
             /** Places Mm */
@@ -3691,11 +4020,14 @@ export interface components {
         };
         /**
          * OperationFeature
-         * @description What an operation does of one feature: its places in the order they are visited, the stop, pecks, the check and its case.
+         * @description What an operation does of one feature: which step of its row, from nought; its places in the order they are visited, the stop, the
+         *     check and its case.
          */
         OperationFeature: {
             /** Letter */
             letter: string;
+            /** Step */
+            step: number;
             /** Places */
             places: number[];
             /** Size Mm */
@@ -3712,11 +4044,17 @@ export interface components {
         };
         /**
          * PartAnswer
-         * @description A part planned.
+         * @description A part planned: what it is, in order, and what it wants beside its operations.
          */
         PartAnswer: {
             /** Name */
             name: string;
+            /** Machine */
+            machine: string;
+            /** Machine Kind */
+            machine_kind: string;
+            /** Material */
+            material: string;
             /** Findings */
             findings: components["schemas"]["PlaceFinding"][];
             /** Tools */
@@ -3733,6 +4071,12 @@ export interface components {
             /** Unresolved */
             unresolved: components["schemas"]["Unresolved"][];
             search: components["schemas"]["Search"];
+            /** Cautions */
+            cautions: string[];
+            /** Checklist */
+            checklist: components["schemas"]["ChecklistLine"][];
+            /** Afterwards */
+            afterwards: components["schemas"]["ChecklistLine"][];
         };
         /**
          * PartOperation
@@ -3790,6 +4134,8 @@ export interface components {
             number: number;
             /** Cutter */
             cutter: number;
+            /** Cutter Id */
+            cutter_id?: string | null;
             /** Words */
             words: string;
             /** Features */
@@ -3886,6 +4232,82 @@ export interface components {
             diameter_mm: number;
             /** Places Mm */
             places_mm: number[][];
+        };
+        /**
+         * PartSummary
+         * @description A kept part in a list.
+         */
+        PartSummary: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Made By */
+            made_by: string;
+            /** Changed By */
+            changed_by: string;
+            /** Revision */
+            revision: number;
+            brought: components["schemas"]["BroughtIn"] | null;
+            /** Changed At */
+            changed_at: string;
+            /** Demo */
+            demo: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Short */
+            short: string;
+            /** Ticked */
+            ticked: number;
+        };
+        /**
+         * KeptPart
+         * @description A kept part.
+         */
+        KeptPart: {
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            };
+            /** Ticks */
+            ticks: string[];
+            /** Core Version */
+            core_version: string;
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Made By */
+            made_by: string;
+            /** Changed By */
+            changed_by: string;
+            /** Revision */
+            revision: number;
+            brought: components["schemas"]["BroughtIn"] | null;
+            /** Changed At */
+            changed_at: string;
+            /** Demo */
+            demo: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Short */
+            short: string;
+            /** Ticked */
+            ticked: number;
         };
         /**
          * ChainLink
@@ -4397,6 +4819,8 @@ export interface components {
             cutter: string | null;
             /** Edge */
             edge: number;
+            /** Letter */
+            letter: string;
             /** Hole No */
             hole_no: number;
             /** Holes */
@@ -4498,6 +4922,8 @@ export interface components {
             cutter: string | null;
             /** Edge */
             edge: number;
+            /** Letter */
+            letter: string;
             /** Hole No */
             hole_no: number;
             /** Holes */
@@ -4539,6 +4965,8 @@ export interface components {
             time_s: number | null;
             /** Plan */
             plan: string | null;
+            /** Part */
+            part: string | null;
             /** Step */
             step: number | null;
             /** Core Version */
@@ -4858,6 +5286,175 @@ export interface components {
             edges_before_m: number[];
             /** Events */
             events: components["schemas"]["EdgeNote"][];
+        };
+        /**
+         * TroubleLine
+         * @description What was wrong, when and on which machine, and what became of it.
+         */
+        TroubleLine: {
+            /** Id */
+            id: string;
+            /** Rev */
+            rev: number;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Changed By */
+            changed_by: string;
+            /** Machine */
+            machine: string;
+            /** Seen */
+            seen: string[];
+            /** Letter */
+            letter: string;
+            /** Step */
+            step: number | null;
+            /** Hole No */
+            hole_no: number;
+            /** Note */
+            note: string;
+            /**
+             * Helped
+             * @enum {string}
+             */
+            helped: "" | "yes" | "no";
+            /** Brought */
+            brought: boolean;
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+            answer: components["schemas"]["DiagnosisAnswer"];
+        };
+        /**
+         * TroubleList
+         * @description A page of troubles.
+         */
+        TroubleList: {
+            /** Count */
+            count: number;
+            /** Page */
+            page: number;
+            /** Of A Page */
+            of_a_page: number;
+            /** Troubles */
+            troubles: components["schemas"]["TroubleLine"][];
+        };
+        /**
+         * HandOverLine
+         * @description A run that was left: where it stands, by whom, with which line; who took it up, where somebody has.
+         */
+        HandOverLine: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Step */
+            step: number;
+            /** Hole */
+            hole: number;
+            /** Taken By */
+            taken_by: string | null;
+            /** Taken At */
+            taken_at: string | null;
+        };
+        /**
+         * HandOverWhole
+         * @description A run to be taken up.
+         */
+        HandOverWhole: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Step */
+            step: number;
+            /** Hole */
+            hole: number;
+            /** Taken By */
+            taken_by: string | null;
+            /** Taken At */
+            taken_at: string | null;
+            /** Run */
+            run: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * MeasuredFeature
+         * @description A feature's holes, measured.
+         */
+        MeasuredFeature: {
+            /** Letter */
+            letter: string;
+            /** Text */
+            text: string;
+            /**
+             * Judged By
+             * @enum {string}
+             */
+            judged_by: "drawing" | "general" | "gauge";
+            /** Least Mm */
+            least_mm: number | null;
+            /** Most Mm */
+            most_mm: number | null;
+            /** Places */
+            places: components["schemas"]["MeasuredPlace"][];
+        };
+        /**
+         * MeasuredPlace
+         * @description A hole of a feature: where it stands, what was measured of it, and whether that is within its limits.
+         */
+        MeasuredPlace: {
+            /** Place */
+            place: number;
+            /** X Mm */
+            x_mm: number | null;
+            /** Y Mm */
+            y_mm: number | null;
+            /** Size */
+            size: {
+                [key: string]: unknown;
+            };
+            /** Judged */
+            judged: ("within" | "over" | "under") | null;
+            /** Cut */
+            cut: string | null;
+            /** At */
+            at: string | null;
+            /** By */
+            by: string | null;
+        };
+        /**
+         * OffsetAnswer
+         * @description Bores measured, the X that follows from them, what the bore made of the last change of X, and words.
+         */
+        OffsetAnswer: {
+            /** Wanted Mm */
+            wanted_mm: number;
+            /** Bores */
+            bores: number;
+            /** Next X Mm */
+            next_x_mm: number | null;
+            /** Gain */
+            gain: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * Change
@@ -8914,6 +9511,603 @@ export interface operations {
             };
         };
     };
+    shop_api_routers_parts_list_parts: {
+        parameters: {
+            query?: {
+                binned?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartSummary"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_parts_save_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    note?: string;
+                    asked: {
+                        name?: string;
+                        material: Record<string, never>;
+                        /** @description a machine, or only the id of one of the shop’s */
+                        machine: Record<string, never>;
+                        /** @description its cutters are the crib; left out, the shop’s own */
+                        yard?: Record<string, never>;
+                        wish?: {
+                            /** @enum {string} */
+                            want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                            mark_first?: unknown;
+                            deburr?: unknown;
+                            pinned_mm?: unknown;
+                            rate_per_h?: unknown;
+                            costs?: unknown;
+                        };
+                        setups?: {
+                            id?: string;
+                            zero?: unknown;
+                            outline_mm?: unknown;
+                            thickness_mm?: unknown;
+                            under?: unknown;
+                            under_mm?: unknown;
+                            keep_out_mm?: unknown;
+                            holding?: unknown;
+                            obstacles?: unknown;
+                            turned?: unknown;
+                        }[];
+                        features: {
+                            letter?: string;
+                            hole?: string;
+                            depth_mm?: number;
+                            through?: unknown;
+                            setup?: unknown;
+                            face_z_mm?: unknown;
+                            entry?: unknown;
+                            entry_angle_deg?: unknown;
+                            places?: unknown;
+                            counterbore_mm?: unknown;
+                            counterbore_depth_mm?: unknown;
+                            countersink_mm?: unknown;
+                            thread?: unknown;
+                            family?: unknown;
+                            pinned_mm?: unknown;
+                            after?: unknown;
+                        }[];
+                        screen?: Record<string, never>;
+                    };
+                    ticks?: string[];
+                    /** @description the revision it was read at; where it is another by now, nothing is kept (409) */
+                    revision?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPart"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_parts_read_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPart"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_parts_replace_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    note?: string;
+                    asked: {
+                        name?: string;
+                        material: Record<string, never>;
+                        /** @description a machine, or only the id of one of the shop’s */
+                        machine: Record<string, never>;
+                        /** @description its cutters are the crib; left out, the shop’s own */
+                        yard?: Record<string, never>;
+                        wish?: {
+                            /** @enum {string} */
+                            want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                            mark_first?: unknown;
+                            deburr?: unknown;
+                            pinned_mm?: unknown;
+                            rate_per_h?: unknown;
+                            costs?: unknown;
+                        };
+                        setups?: {
+                            id?: string;
+                            zero?: unknown;
+                            outline_mm?: unknown;
+                            thickness_mm?: unknown;
+                            under?: unknown;
+                            under_mm?: unknown;
+                            keep_out_mm?: unknown;
+                            holding?: unknown;
+                            obstacles?: unknown;
+                            turned?: unknown;
+                        }[];
+                        features: {
+                            letter?: string;
+                            hole?: string;
+                            depth_mm?: number;
+                            through?: unknown;
+                            setup?: unknown;
+                            face_z_mm?: unknown;
+                            entry?: unknown;
+                            entry_angle_deg?: unknown;
+                            places?: unknown;
+                            counterbore_mm?: unknown;
+                            counterbore_depth_mm?: unknown;
+                            countersink_mm?: unknown;
+                            thread?: unknown;
+                            family?: unknown;
+                            pinned_mm?: unknown;
+                            after?: unknown;
+                        }[];
+                        screen?: Record<string, never>;
+                    };
+                    ticks?: string[];
+                    /** @description the revision it was read at; where it is another by now, nothing is kept (409) */
+                    revision?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPart"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_parts_remove_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_parts_return_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     shop_api_routers_drawing_draw_machine: {
         parameters: {
             query?: never;
@@ -11356,16 +12550,23 @@ export interface operations {
                     /** @description its id in the shop */
                     plan?: string;
                     /** @description its id in the shop */
-                    machine?: string;
+                    part?: string;
                     /** @description its id in the shop */
-                    cutter?: string;
+                    machine?: string;
+                    /** @description of a part, the hole's letter */
+                    letter?: string;
                     step?: number | null;
                     hole_no?: number;
+                    seen?: string[];
+                    note?: string;
+                    /** @description when it was, by the clock beside the machine */
+                    at?: string;
+                    /** @description its id in the shop */
+                    cutter?: string;
                     /** @description so many that went alike */
                     holes?: number;
                     /** @description done, short, stopped or scrapped */
                     outcome?: string;
-                    seen?: string[];
                     readings?: {
                         kind: string;
                         raw: Record<string, never>;
@@ -11375,11 +12576,9 @@ export interface operations {
                         depth_mm?: number;
                         off_place_mm?: number;
                         burr_mm?: number;
+                        insert_x_mm?: number;
                         gauge?: string;
                     };
-                    note?: string;
-                    /** @description when it was, by the clock beside the machine */
-                    at?: string;
                     /** @description learnt from */
                     taken?: boolean;
                     /** @description stood by, though it looks wrong */
@@ -12227,6 +13426,784 @@ export interface operations {
             };
         };
     };
+    shop_api_routers_at_machine_list_troubles: {
+        parameters: {
+            query?: {
+                page?: number;
+                machine?: string;
+                binned?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_write_trouble: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description counted up by whoever writes; a state that is not later changes nothing */
+                    rev?: number;
+                    case: components["schemas"]["Case"];
+                    /** @description its id in the shop */
+                    plan?: string;
+                    /** @description its id in the shop */
+                    part?: string;
+                    /** @description its id in the shop */
+                    machine?: string;
+                    /** @description of a part, the hole's letter */
+                    letter?: string;
+                    step?: number | null;
+                    hole_no?: number;
+                    seen: string[];
+                    note?: string;
+                    /** @description when it was, by the clock beside the machine */
+                    at?: string;
+                    /**
+                     * @description what became of it
+                     * @enum {string}
+                     */
+                    helped?: "" | "yes" | "no";
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleLine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_remove_trouble: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_return_trouble: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_list_hand_overs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverLine"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_leave_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    note?: string;
+                    /** @description a plan or part with its answer, and how far it is */
+                    run: {
+                        answer: Record<string, never>;
+                        at: number;
+                        hole: number;
+                        ticks: string[];
+                        made: Record<string, never>;
+                        own: Record<string, never>;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverLine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_take_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverWhole"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_plan_inspection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredFeature"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_part_inspection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredFeature"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_at_machine_insert_offset: {
+        parameters: {
+            query: {
+                wanted_mm: number;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffsetAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     shop_api_routers_history_machine_history: {
         parameters: {
             query?: never;
@@ -12375,6 +14352,153 @@ export interface operations {
         };
     };
     shop_api_routers_history_check_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_plan_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_part_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_history_trouble_history: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,8 +1,7 @@
 /** What is seen, heard or felt is tapped; one thing to do now, the likeliest causes, and why. */
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 
-import { api, inWords } from "../api/client";
+import { api, inWords, Lost } from "../api/client";
 import type { Case } from "./types";
 import { Told } from "./Told";
 import { significant } from "./units";
@@ -22,9 +21,23 @@ function useDiagnosis(job: Case, seen: readonly string[]) {
   });
 }
 
+/** Without the shop: what is done at once, whatever the cause is. */
+function Alone({ seen }: { seen: readonly string[] }) {
+  const [first] = words()
+    .symptoms.filter((one) => seen.includes(one.id))
+    .sort((one, other) => other.urgency - one.urgency);
+  return (
+    <div role="status" className="grid gap-2">
+      {first?.at_once && <p className="m-0 border-l-4 border-bronze pl-3 text-xl font-semibold">{first.at_once}</p>}
+      <p className="m-0 text-faint">The shop cannot be reached, so no causes can be told now.</p>
+    </div>
+  );
+}
+
 function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
   const found = useDiagnosis(job, seen);
   if (seen.length === 0) return <p className="text-faint">Tap everything you see, hear or feel.</p>;
+  if (found.error instanceof Lost || (found.isPaused && !found.data)) return <Alone seen={seen} />;
   if (found.error) return <p className="text-vermilion">{inWords(found.error)}</p>;
   if (!found.data) return <p className="text-faint">Looking…</p>;
   const { now, causes, changes } = found.data;
@@ -65,15 +78,21 @@ function Found({ job, seen }: { job: Case; seen: readonly string[] }) {
   );
 }
 
-export function Diagnosis({ job }: { job: Case }) {
-  const [seen, setSeen] = useState<readonly string[]>([]);
-  const turn = (id: string) => setSeen(seen.includes(id) ? seen.filter((one) => one !== id) : [...seen, id]);
+type Props = { job: Case; seen: readonly string[]; onTurn: (id: string) => void };
+
+export function Diagnosis({ job, seen, onTurn }: Props) {
   return (
     <>
       <Found job={job} seen={seen} />
       <div role="group" aria-label="What is seen, heard or felt" className="grid gap-1.5 sm:grid-cols-2 lg:grid-cols-3">
         {words().symptoms.map((one) => (
-          <button key={one.id} type="button" className="chip min-h-12 first-letter:uppercase" aria-pressed={seen.includes(one.id)} onClick={() => turn(one.id)}>
+          <button
+            key={one.id}
+            type="button"
+            className="chip min-h-12 first-letter:uppercase"
+            aria-pressed={seen.includes(one.id)}
+            onClick={() => onTurn(one.id)}
+          >
             {one.seen}
           </button>
         ))}

@@ -1,14 +1,45 @@
 /** What is wrong? Asked beside the machine, of the job on screen. */
 import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
 
 import type { Case } from "./types";
 import { later } from "../ui/later";
 
-const Diagnosis = later(() => import("./Diagnosis").then((part) => part.Diagnosis), "Opening…");
+const part = () => import("./Diagnosis").then((found) => found.Diagnosis);
+const Diagnosis = later(part, "Opening…");
 
-export function Wrong({ job, className = "" }: { job: Case; className?: string }) {
+/** Fetched while there is a network, for where it may go. */
+export const useWrongWithoutNetwork = (): void => {
+  useEffect(() => {
+    void part().catch(() => undefined);
+  }, []);
+};
+
+type Props = {
+  job: Case;
+  className?: string;
+  /** What was looked for by its words: it opens with that seen. */
+  asked?: string | null;
+  /** Told what had been seen when it is closed, if anything was. */
+  onClosed?: (seen: readonly string[]) => void;
+};
+
+export function Wrong({ job, className = "", asked = null, onClosed }: Props) {
+  const [open, setOpen] = useState(false);
+  const [seen, setSeen] = useState<readonly string[]>([]);
+  useEffect(() => {
+    if (asked === null) return;
+    setOpen(true);
+    setSeen([asked]);
+  }, [asked]);
+  const turn = (id: string) => setSeen(seen.includes(id) ? seen.filter((one) => one !== id) : [...seen, id]);
+  const move = (to: boolean) => {
+    setOpen(to);
+    setSeen([]);
+    if (!to) onClosed?.(seen);
+  };
   return (
-    <Dialog.Root>
+    <Dialog.Root open={open} onOpenChange={move}>
       <Dialog.Trigger className={`tap chip no-print justify-self-start font-semibold ${className}`}>What’s wrong?</Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
@@ -23,7 +54,7 @@ export function Wrong({ job, className = "" }: { job: Case; className?: string }
             </div>
             <Dialog.Close className="chip">Close</Dialog.Close>
           </div>
-          <Diagnosis job={job} />
+          <Diagnosis job={job} seen={seen} onTurn={turn} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,8 +1,8 @@
 /** What is written down beside the machine, kept in this browser until the server has it: nothing is lost with the network, nothing is there twice. */
 import { api, Lost, Refused } from "../api/client";
 
-/** An entry under a name of its own; `gone`: taken back before or after it was sent. */
-export type Entry = { id: string; rev: number; gone?: boolean; body: object; refused?: string };
+/** An entry under a name of its own, a cut unless it says that it was a trouble; `gone`: taken back before or after it was sent. */
+export type Entry = { id: string; rev: number; kind?: "trouble"; gone?: boolean; body: object; refused?: string };
 
 const KEPT = "cuts-to-send";
 /** Where the browser has no room, it is held here while the page is open. */
@@ -53,6 +53,7 @@ export const drop = (id: string): void => keep(waiting().filter((one) => one.id 
 async function sendOne(entry: Entry): Promise<void> {
   try {
     if (entry.gone) await api.removeCut(entry.id);
+    else if (entry.kind === "trouble") await api.writeTrouble(entry.id, { ...entry.body, rev: entry.rev });
     else await api.writeCut(entry.id, { ...entry.body, rev: entry.rev });
     arrived(entry.id, entry.rev);
   } catch (fault) {

@@ -34,6 +34,9 @@ function one<Row>(rows: readonly Row[], is: (row: Row) => boolean, what: string)
 /** The facts of a family of cutters. */
 export const familyOf = (id: string): FamilyFacts => one(words().families, (family) => family.id === id, `family ${id}`);
 
+/** Whether a family cuts with inserts: on a lathe its offset makes the size. */
+export const standsOnInserts = (id: string): boolean => familyOf(id).on_inserts;
+
 /** The facts of a kind of machine. */
 export const machineOf = (id: string): MachineFacts => one(words().machine_kinds, (kind) => kind.id === id, `kind of machine ${id}`);
 

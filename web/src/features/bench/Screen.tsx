@@ -55,6 +55,8 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const [limit, setLimit] = useState<string | null>(null);
   const [keeping, setKeeping] = useState(false);
   const [finding, setFinding] = useState(false);
+  // What was seen of a cut, found by its words.
+  const [seen, setSeen] = useState<string | null>(null);
   const [far, setFar] = useState(false);
   // A picker hangs on its phrase: from further down the page the sentence comes back into view first.
   const openAt = (phrase: Phrase | null) => {
@@ -62,7 +64,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
     setOpen(phrase);
   };
   const mayKeep = useMay("machinist");
-  const findable = useFindable(openAt);
+  const findable = useFindable(openAt, setSeen);
   const job = state.jobs.now?.case ?? null;
   const check = useCheck(job);
   // The verdict waits for nothing: the pictures are asked for once it is there.
@@ -210,7 +212,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           )}
           {answer && <Figures answer={answer} />}
           {answer && <Assumed answer={answer} guesses={guesses.data} onOpen={openAt} />}
-          <Wrong job={job} />
+          <Wrong job={job} asked={seen} onClosed={() => setSeen(null)} />
           {answer && <Said answer={answer} />}
         </div>
         <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>

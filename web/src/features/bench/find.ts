@@ -1,4 +1,4 @@
-/** Anything on the Bench by a few letters: phrases, kept checks, metals, machines, cutters. */
+/** Anything on the Bench by a few letters: phrases, kept checks, metals, machines, cutters, what is seen of a cut. */
 export type Found = { id: string; group: string; name: string; more: string; take: () => void };
 
 const bare = (text: string): string =>

@@ -4,9 +4,10 @@ import { useJob } from "../../job/provider";
 import { useChecks, useCutters, useMachines, useMaterials } from "../../job/queries";
 import type { Cutter, Machine, Phrase } from "../../job/types";
 import type { Found } from "./find";
+import { words } from "../../job/words";
 import { openCheck } from "../../job/kept";
 
-export function useFindable(open: (phrase: Phrase) => void): Found[] {
+export function useFindable(open: (phrase: Phrase) => void, ask: (symptom: string) => void): Found[] {
   const { change, dispatch } = useJob();
   const checks = useChecks().data ?? [];
   const materials = useMaterials().data ?? [];
@@ -60,5 +61,6 @@ export function useFindable(open: (phrase: Phrase) => void): Found[] {
           edit: (was) => ({ ...was, cutter: one.spec as Cutter }),
         }),
     })),
+    ...words().symptoms.map((one) => ({ id: one.id, group: "Seen", name: one.seen, more: "what’s wrong?", take: () => ask(one.id) })),
   ];
 }

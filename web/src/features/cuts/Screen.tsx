@@ -21,6 +21,7 @@ import { Asked } from "./parts/Asked";
 import { BandMark } from "./parts/BandMark";
 import { Edges } from "./parts/Edges";
 import { Honest } from "./parts/Honest";
+import { Troubles } from "./parts/Troubles";
 import { Watch } from "./parts/Watch";
 import { Story } from "./parts/Story";
 
@@ -30,6 +31,7 @@ const ALL: Wanted = { machine: "", metal: "", family: "", seen: false, binned: f
 const PARTS = [
   ["cuts", "Cuts"],
   ["edges", "Edges"],
+  ["troubles", "What was wrong"],
   ["watch", "Watch a trace"],
   ["honest", "How often it was right"],
 ] as const;
@@ -195,6 +197,7 @@ export function Cuts() {
             )}
           </div>
           {part === "edges" && <Edges />}
+          {part === "troubles" && <Troubles onBench={onBench} />}
           {part === "watch" && <Watch />}
           {part === "honest" && <Honest lessons={lessons.data} />}
           {part === "cuts" && cuts.data && (

@@ -8,11 +8,15 @@ import { inUnits } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
 import { freeName, write } from "../../job/outbox";
 import { useWaiting } from "../../job/useWaiting";
-import { Wrong } from "../../job/Wrong";
+import { machineOf, standsOnInserts } from "../../job/words";
+import { useWrongWithoutNetwork, Wrong } from "../../job/Wrong";
 import { Clock } from "./parts/Clock";
 import { HowItWent } from "./parts/HowItWent";
 import { StepCard } from "./parts/StepCard";
-import { type Doing, done, entryOf, holesOf, keep, kept, type Run, stageOf, stepsOf } from "./run";
+import { HandOver, Left } from "./parts/HandOver";
+import { homeOf, Where } from "./parts/Where";
+import { type Doing, done, entryOf, holeOf, holesOf, keep, kept, nameOf, type Run, stageOf, where } from "./run";
+import { holeName, stepsOf } from "./stages";
 
 /** The screen stays on while it is open, where the browser can do so. */
 function useAwake() {
@@ -54,54 +58,18 @@ function Lines({ title, lines, run, act }: { title: string; lines: readonly { id
   );
 }
 
-function Where({ run }: { run: Run }) {
-  const steps = stepsOf(run);
-  const holes = holesOf(run);
-  const stage = stageOf(run);
-  return (
-    <header className="grid gap-2">
-      <p className="m-0 flex flex-wrap items-baseline justify-between gap-x-4">
-        <b className="text-[26px]">
-          {stage.kind === "before" && "Before switching on"}
-          {stage.kind === "step" && (
-            <>
-              Step {run.at} <span className="font-normal text-faint">of {steps.length}</span>
-            </>
-          )}
-          {stage.kind === "after" && "After the last hole"}
-        </b>
-        {holes > 1 && (
-          <b className="text-[26px]">
-            hole {run.hole} <span className="font-normal text-faint">of {holes}</span>
-          </b>
-        )}
-        <Link to="/plan" className="chip no-underline">
-          Leave
-        </Link>
-      </p>
-      <p className="m-0 text-faint">
-        {run.name || run.answer.hole.text}, {run.answer.material}, on {run.answer.machine}
-      </p>
-      <ol aria-hidden className="m-0 grid grid-flow-col gap-1.5 p-0">
-        {steps.map((step, place) => (
-          <li key={place} className={`h-2.5 border border-ink ${place + 1 < run.at ? "bg-ink" : place + 1 === run.at ? "bg-bronze" : ""}`} title={step.words} />
-        ))}
-      </ol>
-    </header>
-  );
-}
-
 function next(run: Run): string {
   const stage = stageOf(run);
   if (stage.kind === "before") return "Begin";
   if (stage.kind === "after") return "Finished";
-  if (!stage.step.cut) return "Done";
-  return run.hole < holesOf(run) ? `Hole ${run.hole} done` : "Last hole done";
+  const hole = holeOf(run);
+  if (!hole) return "Done";
+  return run.hole < holesOf(run) ? `Hole ${holeName(hole)} done` : "Last hole done";
 }
 
 function left(run: Run): string {
   const holes = holesOf(run) - run.hole;
-  const steps = stepsOf(run);
+  const steps = stepsOf(run.answer);
   if (holes > 0) return `${holes} more after it`;
   const after = steps[run.at];
   return after ? `then: ${after.words}` : run.at === steps.length ? "then: measure and clean up" : "";
@@ -113,28 +81,35 @@ function Going({ first }: { first: Run }) {
   const [, navigate] = useLocation();
   const system = useUnits();
   const stage = stageOf(run);
-  const cutting = stage.kind === "step" && stage.step.cut !== null;
+  const hole = holeOf(run);
+  const lathe = machineOf(run.answer.machine_kind).lathe;
   const missing = run.answer.checklist.filter((line) => !run.ticks.includes(line.id)).length;
+  const name = nameOf(run);
   useAwake();
+  useWrongWithoutNetwork();
   // Asked for while there is a network: what is written down later needs its words.
   useLessons();
   useEffect(() => keep(run), [run]);
   // Whatever changed what was made is written down, in its latest state.
   const written = useRef(run.made);
   useEffect(() => {
-    for (const at of Object.keys(run.made).map(Number)) {
-      if (run.made[at] === written.current[at]) continue;
-      const entry = entryOf(run, at);
+    for (const key of Object.keys(run.made)) {
+      if (run.made[key] === written.current[key]) continue;
+      const entry = entryOf(run, key);
       if (entry) write(entry);
     }
     written.current = run.made;
   }, [run]);
   useEffect(() => {
-    document.title = `At the machine: ${run.name || run.answer.hole.text}`;
-  }, [run.name, run.answer.hole.text]);
-  const finish = () => {
+    document.title = `At the machine: ${name}`;
+  }, [name]);
+  const home = homeOf(run);
+  const putAway = () => {
     keep(null);
-    navigate("/plan");
+    navigate(home);
+  };
+  const wrong = (seen: readonly string[]) => {
+    if (hole && seen.length > 0) write({ id: freeName(), rev: 1, kind: "trouble", body: { ...where(run, hole, run.at), seen, at: new Date().toISOString() } });
   };
   return (
     <main className="fixed inset-0 z-30 grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 bg-film p-4">
@@ -142,8 +117,8 @@ function Going({ first }: { first: Run }) {
       <div key={run.at} tabIndex={0} role="region" aria-label="What to do" className="overflow-y-auto">
         {stage.kind === "before" && <Lines title="Go through and tick" lines={run.answer.checklist} run={run} act={act} />}
         {stage.kind === "step" && (
-          <StepCard answer={run.answer} step={stage.step} system={system}>
-            <Clock key={`${run.at} ${run.hole}`} since={run.since} about_s={stage.step.time_s} onClock={(now) => act({ do: "clock", now })} />
+          <StepCard step={stage.step} hole={hole} before={stage.step.holes[run.hole - 2] ?? null} lathe={lathe} system={system}>
+            <Clock key={`${run.at} ${run.hole}`} since={run.since} about_s={hole?.step.time_s ?? 0} onClock={(now) => act({ do: "clock", now })} />
           </StepCard>
         )}
         {stage.kind === "after" && <Lines title="When it has stopped" lines={run.answer.afterwards} run={run} act={act} />}
@@ -152,7 +127,7 @@ function Going({ first }: { first: Run }) {
         <button
           type="button"
           className="min-h-20 bg-green px-4 text-left text-[26px] font-bold text-film"
-          onClick={() => (stage.kind === "after" ? finish() : act({ do: "done", id: freeName(), now: new Date().toISOString() }))}
+          onClick={() => (stage.kind === "after" ? putAway() : act({ do: "done", id: freeName(), now: new Date().toISOString() }))}
         >
           {next(run)}
           <span className="block text-[16px] font-normal">{stage.kind === "before" && missing > 0 ? `${missing} not ticked yet` : left(run)}</span>
@@ -160,23 +135,25 @@ function Going({ first }: { first: Run }) {
         <button type="button" className="chip min-h-20 px-5 text-[20px]" disabled={run.at === 0} onClick={() => act({ do: "back" })}>
           Back
         </button>
-        {cutting && (
+        {hole && (
           <div className="col-span-2 grid grid-cols-2 gap-3">
-            <Wrong job={stage.step.cut?.case as Case} className="min-h-16 justify-self-stretch text-[20px]" />
+            <Wrong job={hole.step.cut?.case as Case} className="min-h-16 justify-self-stretch text-[20px]" onClosed={wrong} />
             <button type="button" className="chip min-h-16 text-[20px] font-semibold" onClick={() => setNotes(true)}>
               Write it down
             </button>
           </div>
         )}
         <Waiting />
-        <p className="col-span-2 m-0 text-xs text-faint">
+        <p className="m-0 text-xs text-faint">
           Touch it only while the spindle stands. It stops nothing: the machine’s own stop does. Figures are estimates; the machine’s instructions come first.
         </p>
+        <HandOver run={run} onLeft={putAway} />
       </footer>
-      {cutting && notes && (
+      {hole && notes && (
         <HowItWent
           run={run}
-          step={stage.step}
+          hole={hole}
+          shifted={lathe && standsOnInserts(hole.step.cut?.family ?? "")}
           system={system}
           onClose={() => setNotes(false)}
           onWritten={() => {
@@ -201,17 +178,23 @@ function Waiting() {
 }
 
 export function AtMachine() {
-  const run = kept();
-  if (run) return <Going first={run} />;
+  const [run, setRun] = useState(kept);
+  if (run) return <Going key={run.rev} first={run} />;
   return (
     <main className="grid gap-3 p-6">
       <h1 className="text-lg font-semibold">Nothing was taken to the machine</h1>
       <p>
-        Open a plan and press <b>To the machine</b>: its steps come one by one, in figures to be read from where you stand.
+        Open a plan or a part and press <b>To the machine</b>: its steps come one by one, in figures to be read from where you stand.
       </p>
-      <Link to="/plan" className="chip justify-self-start font-semibold">
-        To the Plan
-      </Link>
+      <p className="flex flex-wrap gap-3">
+        <Link to="/plan" className="chip font-semibold">
+          To the Plan
+        </Link>
+        <Link to="/part" className="chip font-semibold">
+          To the Part
+        </Link>
+      </p>
+      <Left onTaken={setRun} />
     </main>
   );
 }

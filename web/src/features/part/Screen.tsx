@@ -2,12 +2,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 
+import { useLocation } from "wouter";
+
 import { api, inWords } from "../../api/client";
-import { useMachines, useMaterials } from "../../job/queries";
+import { useMachines, useMaterials, useMay } from "../../job/queries";
 import { Told } from "../../job/Told";
 import { time } from "../../job/units";
-import { begun, keep, requestOf, type Answer, type Typed } from "./model";
+import { Actions } from "../../ui/Actions";
+import { begin } from "../machine/run";
+import { UnderWay } from "../machine/UnderWay";
+import { begun, blank, keep, requestOf, type Answer, type Typed, typedOf } from "./model";
 import { Features, Head } from "./parts/Head";
+import { Inspection } from "./parts/Inspection";
+import { KeepPart, KeptParts, type Named, UNNAMED } from "./parts/Kept";
 import { Operations } from "./parts/Operations";
 import { PlanView } from "./parts/PlanView";
 
@@ -77,6 +84,9 @@ function Sums({ answer }: { answer: Answer }) {
 
 export function PartScreen() {
   const [typed, setTyped] = useState<Typed>(begun);
+  const [named, setNamed] = useState<Named>(UNNAMED);
+  const [, navigate] = useLocation();
+  const may = useMay("machinist");
   const [looked, setLooked] = useState<Answer["operations"][number] | null>(null);
   const machines = useMachines();
   const materials = useMaterials();
@@ -97,9 +107,39 @@ export function PartScreen() {
   });
   useEffect(() => setLooked(null), [found.data]);
   const stale = found.isFetching || asked !== JSON.stringify(requestOf(whole));
+  const answer = found.error ? undefined : found.data;
+  const goes = (answer?.operations.length ?? 0) > 0;
+  const openPart = async (slug: string) => {
+    const kept = await api.readPart(slug);
+    setTyped(typedOf(kept.asked));
+    setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
+  };
   return (
     <main className="mx-auto grid max-w-[115rem] gap-3 px-3 pb-8 wide:px-5">
       <h1 className="sr-only">The Part: many holes planned together</h1>
+      <Actions>
+        <button
+          type="button"
+          className="tap chip"
+          onClick={() => {
+            setTyped(blank(whole));
+            setNamed(UNNAMED);
+          }}
+        >
+          New
+        </button>
+        <KeptParts onOpen={openPart} />
+        {may && <KeepPart typed={whole} named={named} onKept={setNamed} />}
+        <button
+          type="button"
+          className="tap chip font-semibold"
+          disabled={!goes || stale}
+          onClick={() => answer && begin(named.name || whole.name, answer, (words) => window.confirm(words), named.slug) && navigate("/at-machine")}
+        >
+          To the machine
+        </button>
+      </Actions>
+      <UnderWay />
       <Head typed={whole} onType={setTyped} />
       <Features typed={whole} onType={setTyped} />
       {found.error && (
@@ -117,6 +157,7 @@ export function PartScreen() {
             <PlanView answer={found.data} wide={Number(whole.wide)} high={Number(whole.high)} looked={looked} />
             <Outcome answer={found.data} />
             <Sums answer={found.data} />
+            {named.slug && <Inspection slug={named.slug} />}
           </div>
           <Operations answer={found.data} looked={looked} onLook={setLooked} />
         </div>

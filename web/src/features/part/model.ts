@@ -50,6 +50,43 @@ export function withRow(typed: Typed): Typed {
   return { ...typed, rows: [...typed.rows, { letter, hole: "", depth: typed.thickness, through: true, places: "" }] };
 }
 
+/** A part as it was kept: as it was typed, where its screen kept that; else read back from what was asked. */
+export function typedOf(asked: Asked): Typed {
+  if (asked.screen && Array.isArray(asked.screen.rows)) return { ...BEGUN, ...asked.screen };
+  const corners = asked.setups?.[0]?.outline_mm ?? [];
+  const most = (axis: number) => (corners.length ? String(Math.max(...corners.map((one) => one[axis] ?? 0))) : "");
+  return {
+    ...BEGUN,
+    name: asked.name ?? "",
+    machine: asked.machine?.id ?? "",
+    material: asked.material?.id ?? "",
+    thickness: String(asked.setups?.[0]?.thickness_mm ?? ""),
+    wide: most(0),
+    high: most(1),
+    want: asked.wish?.want ?? "usual",
+    rows: (asked.features ?? []).map((one) => ({
+      letter: one.letter,
+      hole: one.hole,
+      depth: String(one.depth_mm ?? ""),
+      through: one.through ?? true,
+      places: one.places?.text ?? (one.places?.list_mm ?? []).map((place) => place.join(", ")).join("; "),
+    })),
+  };
+}
+
+/** What of a kept part's question a screen can read. */
+type Asked = {
+  name?: string;
+  machine?: { id?: string };
+  material?: { id?: string };
+  wish?: { want?: string };
+  setups?: { outline_mm?: number[][]; thickness_mm?: number }[];
+  features?: { letter: string; hole: string; depth_mm?: number; through?: boolean; places?: { text?: string; list_mm?: number[][] } }[];
+  screen?: Partial<Typed>;
+};
+
+export const blank = (typed: Typed): Typed => ({ ...BEGUN, machine: typed.machine, material: typed.material, metal: typed.metal, name: "New part" });
+
 const figure = (text: string): number => Number(text.replace(",", "."));
 
 /** The request; nothing while a hole, machine or metal is not said. */

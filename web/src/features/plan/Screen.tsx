@@ -12,7 +12,8 @@ import type { Case } from "../../job/types";
 import { inUnits, plain, time } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
 import { VERDICTS } from "../../job/Verdict";
-import { begin, kept as underWay } from "../machine/run";
+import { begin } from "../machine/run";
+import { UnderWay } from "../machine/UnderWay";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "./download";
@@ -99,7 +100,6 @@ export function Plan() {
   const may = useMay("machinist");
   const [, navigate] = useLocation();
   const first = useMemo(remembered, []);
-  const open = useMemo(underWay, []);
   const [{ now: asked, past, future }, change] = useReducer(reduce, null, () =>
     begun({ ...PLAIN, ...fromBench(state.jobs.now?.case, state.jobs.now?.refs.machine?.id), ...first.asked }),
   );
@@ -193,11 +193,7 @@ export function Plan() {
             .{" "}
           </span>
         )}
-        {open && (
-          <Link className="chip mr-2 font-semibold no-underline" to="/at-machine">
-            Go on at the machine: {open.name || open.answer.hole.text}
-          </Link>
-        )}
+        <UnderWay />
         {named.name && <span className="font-semibold">{named.name}. </span>}
         {answer?.hole.means && !stale && (
           <span className="text-faint">

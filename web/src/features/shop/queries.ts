@@ -40,6 +40,7 @@ export const usePeople = (on: boolean) => useQuery({ queryKey: ["people"], query
 export const useAway = (kind: RecordKind) => useQuery({ queryKey: ["away", kind], queryFn: () => api.away(kind) });
 export const useBinnedChecks = () => useQuery({ queryKey: ["away", "checks"], queryFn: api.binnedChecks });
 export const useBinnedPlans = () => useQuery({ queryKey: ["away", "plans"], queryFn: api.binnedPlans });
+export const useBinnedParts = () => useQuery({ queryKey: ["away", "parts"], queryFn: api.binnedParts });
 export const useHistory = (kind: RecordKind | "checks", slug: string, on: boolean) =>
   useQuery({ queryKey: ["history", kind, slug], queryFn: () => api.history(kind, slug), enabled: on });
 
@@ -48,7 +49,9 @@ export function useWritten() {
   const client = useQueryClient();
   return async () => {
     await Promise.all(
-      ["machines", "cutters", "materials", "checks", "plans", "plan", "crib", "away", "history"].map((key) => client.invalidateQueries({ queryKey: [key] })),
+      ["machines", "cutters", "materials", "checks", "plans", "plan", "parts", "part", "crib", "away", "history"].map((key) =>
+        client.invalidateQueries({ queryKey: [key] }),
+      ),
     );
   };
 }

@@ -65,8 +65,9 @@ export function Story({ id, words, system, onBench, onClose }: Props) {
             <>
               <p className="m-0 text-faint">
                 {moment(cut.at)}, {cut.by}
-                {cut.changed_by !== cut.by && `, changed by ${cut.changed_by}`}. {cut.holes > 1 ? `${cut.holes} holes that went alike` : `Hole ${cut.hole_no}`},{" "}
-                {plain(cut.depth_mm, system)} deep: {words.outcomes[cut.outcome] ?? cut.outcome}. The check said: {VERDICTS[cut.verdict].toLowerCase()}.
+                {cut.changed_by !== cut.by && `, changed by ${cut.changed_by}`}.{" "}
+                {cut.holes > 1 ? `${cut.holes} holes that went alike` : `Hole ${cut.letter}${cut.hole_no}`}, {plain(cut.depth_mm, system)} deep:{" "}
+                {words.outcomes[cut.outcome] ?? cut.outcome}. The check said: {VERDICTS[cut.verdict].toLowerCase()}.
               </p>
               <table className="w-full border-collapse text-sm">
                 <thead>

@@ -6,7 +6,8 @@ import { useLessons, type Lessons } from "../../../job/lessons";
 import { freeName, write } from "../../../job/outbox";
 import type { System } from "../../../job/types";
 import { shownIn } from "../../../job/units";
-import { type Run, type Step, what } from "../run";
+import { type Run, what } from "../run";
+import { type Hole, holeName, type PlanStep } from "../stages";
 
 type Way = Lessons["words"]["readings"][number];
 type Noted = { outcome: string; kind: string; raw: Record<string, string>; size: Record<string, string>; gauge: string; seen: readonly string[]; note: string };
@@ -70,14 +71,22 @@ function Figure({ label, unit, value, onValue }: { label: string; unit: string; 
 }
 
 /** What a step already knows of a reading: the pull that was said. */
-function known(step: Step, system: System): Record<string, string> {
+function known(step: PlanStep, system: System): Record<string, string> {
   const pull = step.cut?.hand_force_n;
   return pull ? { hand_force_n: String(Number((pull * shownIn("N", system).factor).toPrecision(3))) } : {};
 }
 
-type Props = { run: Run; step: Step; system: System; onClose: () => void; onWritten: () => void };
+type Props = {
+  run: Run;
+  hole: Hole;
+  /** An insert drill that stands still: the X it was drilled at is asked too. */ shifted: boolean;
+  system: System;
+  onClose: () => void;
+  onWritten: () => void;
+};
 
-export function HowItWent({ run, step, system, onClose, onWritten }: Props) {
+export function HowItWent({ run, hole, shifted, system, onClose, onWritten }: Props) {
+  const { step } = hole;
   const lessons = useLessons();
   const words = lessons.data?.words;
   const byHand = step.cut?.hand_force_n !== null;
@@ -106,8 +115,7 @@ export function HowItWent({ run, step, system, onClose, onWritten }: Props) {
       id: freeName(),
       rev: 1,
       body: {
-        ...what(run, step, run.at),
-        hole_no: run.hole,
+        ...what(run, hole, run.at),
         at: new Date().toISOString(),
         outcome: noted.outcome,
         seen: noted.seen,
@@ -127,7 +135,7 @@ export function HowItWent({ run, step, system, onClose, onWritten }: Props) {
           className="fixed inset-x-2 top-[3vh] z-50 mx-auto grid max-h-[94vh] max-w-4xl gap-4 overflow-y-auto border border-ink bg-film p-4"
         >
           <div className="flex items-start justify-between gap-3">
-            <Dialog.Title className="m-0 text-[26px] font-bold">How hole {run.hole} went</Dialog.Title>
+            <Dialog.Title className="m-0 text-[26px] font-bold">How hole {holeName(hole)} went</Dialog.Title>
             <Dialog.Close className="chip min-h-14 px-4">Close</Dialog.Close>
           </div>
           {!words && (
@@ -180,6 +188,14 @@ export function HowItWent({ run, step, system, onClose, onWritten }: Props) {
               value={noted.size["depth_mm"] ?? ""}
               onValue={(text) => put({ size: { ...noted.size, depth_mm: text } })}
             />
+            {shifted && (
+              <Figure
+                label="X it was drilled at"
+                unit={shownIn("mm", system).unit}
+                value={noted.size["insert_x_mm"] ?? ""}
+                onValue={(text) => put({ size: { ...noted.size, insert_x_mm: text } })}
+              />
+            )}
             {["go", "no-go"].map((one) => (
               <Tap key={one} on={noted.gauge === one} onTap={() => put({ gauge: noted.gauge === one ? "" : one })}>
                 {one === "go" ? "gauge goes" : "gauge does not go"}

@@ -3,13 +3,14 @@ import type { ReactNode } from "react";
 
 import type { System } from "../../../job/types";
 import { inUnits, nominal, plain, show, speed } from "../../../job/units";
-import { choiceWords } from "../../../job/words";
-import type { Answer, Step } from "../run";
+import { choiceWords, standsOnInserts } from "../../../job/words";
+import { type Hole, holeName, type PlanStep, type Step } from "../stages";
+import { Offset } from "./Offset";
 import { Pull } from "./Pull";
 
 const WHERE = /,? ?[\d.]+\s*rpm.*$/;
 
-function Setting({ cut, system }: { cut: NonNullable<Step["cut"]>; system: System }) {
+function Setting({ cut, system }: { cut: NonNullable<PlanStep["cut"]>; system: System }) {
   const [figure] = speed(cut.speed_rpm).split("\u2009");
   const where = cut.speed_words.replace(WHERE, "");
   return (
@@ -28,7 +29,7 @@ function Setting({ cut, system }: { cut: NonNullable<Step["cut"]>; system: Syste
   );
 }
 
-function Depths({ cut, system }: { cut: NonNullable<Step["cut"]>; system: System }) {
+function Depths({ cut, system }: { cut: NonNullable<PlanStep["cut"]>; system: System }) {
   return (
     <div className="flex flex-wrap items-center gap-3">
       {cut.pecks_mm.length > 0 && (
@@ -49,24 +50,46 @@ function Depths({ cut, system }: { cut: NonNullable<Step["cut"]>; system: System
   );
 }
 
-type Props = { answer: Answer; step: Step; system: System; /** The clock of this hole. */ children: ReactNode };
+/** Where the hole stands from the zero, and what is changed before it. */
+function Where({ step, hole, stopChanges, system }: { step: Step; hole: Hole; stopChanges: boolean; system: System }) {
+  const [x, y] = hole.at_mm ?? [];
+  return (
+    <p className="m-0 flex flex-wrap items-baseline gap-x-4 text-[20px]">
+      {hole.letter && <b className="figure text-[30px]">{holeName(hole)}</b>}
+      {x !== undefined && y !== undefined && (
+        <span>
+          X <b className="figure">{show(x, "mm", system)}</b> Y <b className="figure">{show(y, "mm", system)}</b>
+        </span>
+      )}
+      {step.change && hole === step.holes[0] && <span className="text-bronze">{step.change}</span>}
+      {stopChanges && <b className="text-bronze">set the stop anew</b>}
+    </p>
+  );
+}
 
-export function StepCard({ answer, step, system, children }: Props) {
-  const { cut } = step;
+type Props = { step: Step; hole: Hole | null; before: Hole | null; lathe: boolean; system: System; /** The clock of this hole. */ children: ReactNode };
+
+export function StepCard({ step, hole, before, lathe, system, children }: Props) {
+  const made = hole?.step ?? step.first;
+  const { cut } = made;
   return (
     <article className="grid grid-cols-[minmax(0,1fr)] content-start gap-x-12 gap-y-3 text-[18px] wide:grid-cols-2">
       <div className="grid content-start gap-3">
         <div>
           <h1 className="m-0 text-[30px] leading-tight font-bold first-letter:uppercase">{inUnits(step.words, system)}</h1>
-          {step.tool && <p className="m-0 text-[20px]">{inUnits(step.tool, system)}</p>}
-          {(step.cannot || step.why) && <p className="m-0 text-faint">{inUnits(step.cannot || step.why, system)}</p>}
+          {made.tool && <p className="m-0 text-[20px]">{inUnits(made.tool, system)}</p>}
+          {step.setup && <p className="m-0 text-[20px] font-semibold">Set-up {step.setup}</p>}
+          {(made.cannot || made.why) && <p className="m-0 text-faint">{inUnits(made.cannot || made.why, system)}</p>}
         </div>
+        {hole && hole.letter && (
+          <Where step={step} hole={hole} stopChanges={before !== null && before.step.cut?.stop_mm !== hole.step.cut?.stop_mm} system={system} />
+        )}
         {cut && <Setting cut={cut} system={system} />}
         {cut && <div className="hidden wide:block">{children}</div>}
       </div>
-      {cut && (
+      {cut && hole && (
         <div className="grid content-start gap-3">
-          {answer.through && cut.depth_mm >= answer.depth_mm && (
+          {hole.through && cut.depth_mm >= hole.depth_mm && (
             <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold">
               It grabs as it comes through: {cut.hand_verb ? "ease off, hands" : "hands"} off the work.
             </p>
@@ -81,6 +104,7 @@ export function StepCard({ answer, step, system, children }: Props) {
             )
           )}
           <Depths cut={cut} system={system} />
+          {lathe && made.cutter_id && standsOnInserts(cut.family) && <Offset cutter={made.cutter_id} wanted_mm={made.size_mm} system={system} />}
           {cut.under?.hits && <p className="m-0 border-l-8 border-vermilion pl-3 font-semibold text-vermilion">{inUnits(cut.under.words, system)}.</p>}
           <div className="wide:hidden">{children}</div>
           <p className="m-0 text-faint">

@@ -2,20 +2,10 @@
 import { useUnits } from "../../../job/useUnits";
 import { show, speed, time } from "../../../job/units";
 import { TEXT, VERDICTS } from "../../../job/Verdict";
+import { changeWords } from "../../machine/stages";
 import type { Answer } from "../model";
 
 type Operation = Answer["operations"][number];
-
-/** What is changed before an operation, in words. */
-export function changed({ change }: Operation): string {
-  const found = [
-    change.tool && "tool",
-    change.speed && "speed",
-    change.stops > 0 && (change.stops > 1 ? `stop, ${change.stops} times` : "stop"),
-    change.moves > 0 && `move ${change.moves} times`,
-  ].filter(Boolean);
-  return found.length ? `Change ${found.join(", ")}: ${time(change.s)}` : "";
-}
 
 /** The worst verdict of an operation. */
 const ORDER = ["holds", "tight", "gives-way", "cannot", "unknown"] as const;
@@ -39,7 +29,11 @@ export function Operations({ answer, looked, onLook }: Props) {
             : `${speed(one.speed_rpm)}, ${one.hand_force_n ? `pull ${show(one.hand_force_n, "N", system, 2)}` : show(one.feed_mm_rev, "mm/rev", system, 2)}`;
         return (
           <li key={place} className="border-b border-rule">
-            {changed(one) && <p className="m-0 pt-1 text-sm text-bronze">{changed(one)}</p>}
+            {changeWords(one.change) && (
+              <p className="m-0 pt-1 text-sm text-bronze">
+                {changeWords(one.change)}: {time(one.change.s)}
+              </p>
+            )}
             <button
               type="button"
               className={`tap grid w-full grid-cols-[2rem_1fr_auto] gap-x-2 py-1 text-left hover:bg-paper ${looked === one ? "bg-paper" : ""}`}

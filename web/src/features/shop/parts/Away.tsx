@@ -2,7 +2,7 @@
 import { useState } from "react";
 
 import { api, type RecordKind } from "../../../api/client";
-import { inWords, useAway, useBinnedChecks, useBinnedPlans, useMay, useWritten } from "../queries";
+import { inWords, useAway, useBinnedChecks, useBinnedParts, useBinnedPlans, useMay, useWritten } from "../queries";
 
 type One = { id: string; name: string; standing: string };
 
@@ -53,6 +53,7 @@ export function Away() {
   const lists = { machines: useAway("machines").data, cutters: useAway("cutters").data, materials: useAway("materials").data };
   const checks = useBinnedChecks().data ?? [];
   const plans = useBinnedPlans().data ?? [];
+  const parts = useBinnedParts().data ?? [];
   const [lead, machinist] = [useMay("lead"), useMay("machinist")];
   return (
     <div className="grid content-start gap-4 wide:grid-cols-2">
@@ -64,6 +65,12 @@ export function Away() {
         list={plans.map((one) => ({ id: one.slug, name: one.name, standing: "binned" }))}
         may={machinist}
         onBack={(id) => api.returnPlan(id)}
+      />
+      <Shelf
+        title="Kept parts"
+        list={parts.map((one) => ({ id: one.slug, name: one.name, standing: "binned" }))}
+        may={machinist}
+        onBack={(id) => api.returnPart(id)}
       />
       <Shelf
         title="Kept checks"

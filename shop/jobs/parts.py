@@ -1,0 +1,47 @@
+"""Parts from the shop's own crib: many holes planned together; kept with the ticks of their checklist, brought in from a file."""
+
+from typing import Any
+
+from bore.answers.part import part_answer
+from bore.answers.serialise import as_data
+from bore.base.errors import BadInput
+from shop.jobs.models import SavedPart
+from shop.jobs.plans import crib, name_tool
+from shop.jobs.ticked import keep_row, look_over, put_row
+from shop.people.models import User
+
+Spec = dict[str, Any]
+
+
+def part_here(asked: Spec) -> Spec:
+    """A part planned from the shop's crib, its tools and steps naming cutters by their ids; one that brings its own yard from that.
+    What the screen keeps beside it is no part of the question."""
+    asked = {name: value for name, value in asked.items() if name != "screen"}
+    if "yard" in asked:
+        return dict(as_data(part_answer(asked)))
+    cutters = crib()
+    wish = asked.get("wish")
+    if wish is None or isinstance(wish, dict):
+        asked["wish"] = (wish or {}) | {"costs": [one.costs or {} for one in cutters]}
+    found = dict(as_data(part_answer(asked | {"yard": {"cutters": [one.as_spec() for one in cutters]}})))
+    for tool in found["tools"]:
+        one = cutters[tool["cutter"]]
+        tool["cutter_id"], tool["words"] = one.slug, one.name
+    for row in found["rows"]:
+        for step in row["steps"]:
+            name_tool(step, cutters)
+    return found
+
+
+def keep_part(user: User, name: str, asked: Spec, ticks: list[str], note: str = "", slug: str | None = None, **how: Any) -> SavedPart:
+    """Plan a part and keep it, as keep_row says. Raises BadInput, ChangedMeanwhile."""
+    look_over(name, note, asked, ticks)
+    found = part_here(asked)
+    if not found["operations"]:
+        raise BadInput.at("features", "none of them can be made, so there is nothing to keep")
+    return keep_row(SavedPart, user, {"name": name, "note": note, "asked": asked, "answer": found, "ticks": ticks}, slug, **how)
+
+
+def put_part(user: User, slug: str, record: Spec) -> SavedPart:
+    """A part kept elsewhere, with the answer it was given there, whose shape whoever brings it in has looked at."""
+    return put_row(SavedPart, user, slug, record, part_here)
