@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from bore.answers.calibration_request import read_calibration
 from bore.answers.shape import number, shaped
 from bore.cuts.columns import Prior
-from bore.cuts.doubts import Drift, asked, drift, foreseen, statistics
+from bore.cuts.doubts import Drift, Foreseen, asked, drift, foreseen, statistics
 from bore.cuts.learning import CutSays, fit, learn
 from bore.cuts.logged import LoggedCut, Next
 from bore.cuts.readings import read_reading
@@ -69,13 +69,31 @@ class DriftAnswer:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ShareAnswer:
+    """Of one family, metal, machine or kind of reading (`of`): how many readings, and the share inside the band of the day."""
+
+    of: Literal["family", "metal", "machine", "kind"]
+    name: str
+    count: int
+    inside: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class HonestyAnswer:
-    """Each reading against what was known before it: how many, the share inside the band of the day, its half-width by tens, tenths of what was foreseen."""
+    """Each reading against what was known before it: how many, the share inside the band of the day, its half-width by tens, tenths of what
+    was foreseen, and the shares of those with readings enough."""
 
     count: int
     inside: float | None
     half_widths: list[float]
     tenths: list[int]
+    shares: list[ShareAnswer]
+
+
+def honesty_answer(seen: Foreseen) -> HonestyAnswer:
+    """How honest the bands of the day have been."""
+    found = statistics(seen)
+    return shaped(HonestyAnswer, found, shares=[shaped(ShareAnswer, one) for one in found.shares])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -118,7 +136,7 @@ def _learnt(quantity: str, job: Next, cuts: Sequence[LoggedCut]) -> CalibrationA
         capped=found.capped,
         asked=[shaped(AskedAnswer, one) for one in asked(fitted)],
         drift=None if drifted is None else drift_words(drifted),
-        statistics=shaped(HonestyAnswer, statistics(seen)),
+        statistics=honesty_answer(seen),
         cuts=[_part(one) for one in found.cuts],
     )
 

@@ -4,10 +4,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from bore.answers.calibration import AskedAnswer, DriftAnswer, HonestyAnswer, drift_words
+from bore.answers.calibration import AskedAnswer, DriftAnswer, HonestyAnswer, drift_words, honesty_answer
 from bore.answers.foretold import bands_of, bare_check, said_of, worth_a_word
 from bore.answers.shape import number, shaped
-from bore.cuts.doubts import asked, drift, foreseen, statistics
+from bore.cuts.doubts import asked, drift, foreseen
 from bore.cuts.learning import Fit, learn
 from bore.cuts.logged import LoggedCut, Next
 from bore.cuts.of import of_job, used_of
@@ -55,7 +55,7 @@ def told_of(found: Fit) -> LogTold:
         cuts=len(found.cuts),
         asked=[shaped(AskedAnswer, one) for one in asked(found)],
         drift=None if drifted is None else drift_words(drifted),
-        statistics=shaped(HonestyAnswer, statistics(seen)),
+        statistics=honesty_answer(seen),
     )
 
 

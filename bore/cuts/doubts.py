@@ -1,6 +1,7 @@
 """What is doubtful of logged cuts: a reading written in another unit, a drift since some day, and how honest the bands have been."""
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass
 from statistics import NormalDist
 
@@ -16,6 +17,9 @@ ASK, EXPLAINED = 3.0, 1.5
 # from memory).
 PASSES, SPEAKS = 0.5, 5.0
 TENTHS, BY = 10, 10
+# By what the shares are told apart; from so few readings no share is told, and of so many names.
+OF = ("family", "metal", "machine", "kind")
+ENOUGH, MOST_SHARES = 5, 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,14 +39,25 @@ class Drift:
 
 
 @dataclass(frozen=True, slots=True)
+class Share:
+    """Of one family, metal, machine or way of reading: how many readings, and the share inside the band of the day."""
+
+    of: str
+    name: str
+    count: int
+    inside: float
+
+
+@dataclass(frozen=True, slots=True)
 class Statistics:
     """Each reading against what was known before it: the share inside the 90 % band, the band's half-width by
-    tens of readings, and how many fell into each tenth of what was foreseen."""
+    tens of readings, how many fell into each tenth of what was foreseen, and the shares of the commonest families, metals and so on."""
 
     count: int
     inside: float | None
     half_widths: tuple[float, ...]
     tenths: tuple[int, ...]
+    shares: tuple[Share, ...]
 
 
 def asked(fitted: Fit) -> tuple[Asked, ...]:
@@ -65,9 +80,11 @@ def asked(fitted: Fit) -> tuple[Asked, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Foreseen:
-    """Readings in their turn, oldest first: each one's cut, its surprise in standard deviations, and the spread it was foreseen with."""
+    """Readings in their turn, oldest first: each one's cut and what that and it are of, its surprise in standard deviations, and the
+    spread it was foreseen with."""
 
     ids: tuple[str, ...]
+    ofs: tuple[dict[str, str], ...]
     surprise: NDArray[np.float64]
     spread: NDArray[np.float64]
 
@@ -76,11 +93,14 @@ def foreseen(fitted: Fit) -> Foreseen:
     """Each reading against those before it. With `C = L Lᵀ` the covariance in that order, `L⁻¹ y` are the surprises and the diagonal of L
     the spreads. What a wild reading counts for is known of the others, later ones among them: the one thing that is hindsight here."""
     cuts = [fitted.cuts[int(place)] for place in fitted.place]
-    order = np.argsort([-cut.age_years for cut in cuts], kind="stable")
+    order = [int(at) for at in np.argsort([-cut.age_years for cut in cuts], kind="stable")]
     together = fitted.rows @ fitted.rows.T + np.diag(fitted.own / fitted.weight)
     lower = np.linalg.cholesky(together[np.ix_(order, order)])
     surprise = np.linalg.solve(lower, fitted.y[order])
-    return Foreseen(tuple(cuts[int(at)].id for at in order), surprise, np.diag(lower))
+    ofs = tuple(
+        {"family": cuts[at].of.family, "metal": cuts[at].of.metal, "machine": cuts[at].of.machine, "kind": fitted.kinds[at]} for at in order
+    )
+    return Foreseen(tuple(cuts[at].id for at in order), ofs, surprise, np.diag(lower))
 
 
 def drift(seen: Foreseen) -> Drift | None:
@@ -103,4 +123,15 @@ def statistics(seen: Foreseen) -> Statistics:
     tenths = np.histogram(shares, bins=TENTHS, range=(0.0, 1.0))[0]
     widths = tuple(float(HOLDS_90 * seen.spread[at : at + BY].mean()) for at in range(0, count, BY))
     inside = float(np.mean(np.abs(seen.surprise) <= HOLDS_90)) if count else None
-    return Statistics(count, inside, widths, tuple(int(one) for one in tenths))
+    return Statistics(count, inside, widths, tuple(int(one) for one in tenths), tuple(_shares(seen)))
+
+
+def _shares(seen: Foreseen) -> Iterator[Share]:
+    """Of each name that enough readings have, the commonest first."""
+    for what in OF:
+        by_name: dict[str, list[bool]] = {}
+        for of, surprise in zip(seen.ofs, seen.surprise, strict=True):
+            by_name.setdefault(of[what], []).append(bool(abs(surprise) <= HOLDS_90))
+        enough = [(name, found) for name, found in by_name.items() if len(found) >= ENOUGH]
+        for name, found in sorted(enough, key=lambda one: (-len(one[1]), one[0]))[:MOST_SHARES]:
+            yield Share(what, name, len(found), sum(found) / len(found))

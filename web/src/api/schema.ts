@@ -5024,7 +5024,8 @@ export interface components {
         };
         /**
          * HonestyAnswer
-         * @description Each reading against what was known before it: how many, the share inside the band of the day, its half-width by tens, tenths of what was foreseen.
+         * @description Each reading against what was known before it: how many, the share inside the band of the day, its half-width by tens, tenths of what
+         *     was foreseen, and the shares of those with readings enough.
          */
         HonestyAnswer: {
             /** Count */
@@ -5035,6 +5036,8 @@ export interface components {
             half_widths: number[];
             /** Tenths */
             tenths: number[];
+            /** Shares */
+            shares: components["schemas"]["ShareAnswer"][];
         };
         /**
          * LogChoices
@@ -5113,6 +5116,23 @@ export interface components {
             by_hand: boolean;
             /** Figures */
             figures: components["schemas"]["FigureWords"][];
+        };
+        /**
+         * ShareAnswer
+         * @description Of one family, metal, machine or kind of reading (`of`): how many readings, and the share inside the band of the day.
+         */
+        ShareAnswer: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "family" | "metal" | "machine" | "kind";
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Inside */
+            inside: number;
         };
         /**
          * MovedAnswer

@@ -199,7 +199,7 @@ export function Cuts() {
           {part === "edges" && <Edges />}
           {part === "troubles" && <Troubles onBench={onBench} />}
           {part === "watch" && <Watch />}
-          {part === "honest" && <Honest lessons={lessons.data} />}
+          {part === "honest" && <Honest lessons={lessons.data} metal={metal} family={family} />}
           {part === "cuts" && cuts.data && (
             <>
               {cuts.data.count === 0 ? (

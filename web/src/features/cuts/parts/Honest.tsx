@@ -29,7 +29,38 @@ function Tenths({ tenths }: { tenths: readonly number[] }) {
   );
 }
 
-function Of({ quantity, told }: { quantity: string; told: Told }) {
+const KINDS = { family: "by cutter", metal: "by metal", machine: "by machine", kind: "by how it was read" } as const;
+
+/** The share inside, by what the readings were of; few readings tell little, so their count stands beside it. */
+function Shares({ shares, named }: { shares: Told["statistics"]["shares"]; named: (of: string, name: string) => string }) {
+  if (shares.length === 0) return null;
+  return (
+    <div className="grid gap-x-6 gap-y-2 sm:grid-cols-2">
+      {(Object.keys(KINDS) as (keyof typeof KINDS)[])
+        .filter((of) => shares.some((one) => one.of === of))
+        .map((of) => (
+          <table key={of} className="self-start text-sm">
+            <caption className="border-b border-ink text-left text-faint">{KINDS[of]}</caption>
+            <tbody>
+              {shares
+                .filter((one) => one.of === of)
+                .map((one) => (
+                  <tr key={one.name} className="border-b border-rule align-baseline">
+                    <th scope="row" className="py-0.5 pr-2 text-left font-normal first-letter:uppercase">
+                      {named(of, one.name)}
+                    </th>
+                    <td className="figure pr-2 text-right">{Math.round(100 * one.inside)} %</td>
+                    <td className="figure text-right text-faint">of {one.count}</td>
+                  </tr>
+                ))}
+            </tbody>
+          </table>
+        ))}
+    </div>
+  );
+}
+
+function Of({ quantity, told, named }: { quantity: string; told: Told; named: (of: string, name: string) => string }) {
   const { inside, count, half_widths, tenths } = told.statistics;
   const [first, last] = [half_widths[0], half_widths.at(-1)];
   return (
@@ -48,15 +79,21 @@ function Of({ quantity, told }: { quantity: string; told: Told }) {
           half_widths.length > 1 &&
           `. Half a band: ±${Math.round(first * 100)} % at first, ±${Math.round(last * 100)} % of late`}
       </span>
+      <Shares shares={told.statistics.shares} named={named} />
       {told.drift && <span className="text-vermilion">{told.drift.words}</span>}
     </section>
   );
 }
 
-export function Honest({ lessons }: { lessons: Lessons }) {
+export function Honest({ lessons, metal, family }: { lessons: Lessons; metal: (id: string) => string; family: (id: string) => string }) {
   const client = useQueryClient();
   const lead = useMay("lead");
   const again = () => client.invalidateQueries();
+  const named = (of: string, name: string): string => {
+    if (of === "metal") return metal(name);
+    if (of === "family") return family(name);
+    return of === "kind" ? (lessons.words.readings.find((one) => one.kind === name)?.words ?? name) : name;
+  };
   const quantities = Object.entries(lessons.told).filter(([, told]) => told.cuts > 0);
   return (
     <div className="grid gap-3">
@@ -70,7 +107,7 @@ export function Honest({ lessons }: { lessons: Lessons }) {
       ) : (
         <div className="grid gap-4 wide:grid-cols-2">
           {quantities.map(([quantity, told]) => (
-            <Of key={quantity} quantity={quantity} told={told} />
+            <Of key={quantity} quantity={quantity} told={told} named={named} />
           ))}
         </div>
       )}
