@@ -23,7 +23,7 @@ from bore.quantities import bands
 from bore.quantities.units import NM_RPM_PER_KW
 
 # The parts of the working that are not one limit's own.
-SCOPES = ("torque", "thrust", "power", "surge", "book-feed", "book-speed", "hand", "kinematics")
+SCOPES = ("torque", "thrust", "power", "surge", "drive", "book-feed", "book-speed", "hand", "kinematics")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -267,7 +267,7 @@ def _limit(check: Check, limit: Limit) -> LimitFinding:
         question=limit.question,
         applies=applies,
         eased_by=list(limit.eased_by),
-        stands_on=list(limit.stands_on) if applies else [],
+        stands_on=[scope for scope in limit.stands_on if scope != "drive" or check.columns.calibration.at_meter] if applies else [],
         **(_judged(check, limit, judgement, int(found.verdict)) if applies and judgement else SILENT | {"reason": found.why_not or ""}),
         **(_banded(judgement) if banded and judgement else UNBANDED),
     )

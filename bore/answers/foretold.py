@@ -23,6 +23,8 @@ LEARNT = (TORQUE, THRUST)
 NARROWEST = 0.02
 # How small a change is not worth a word.
 UNSEEN = 0.005
+# How far a meter must differ from the cut to be told of.
+SEEN_AT_METER = 0.02
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,12 +53,14 @@ class SetRight:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ExperienceAnswer:
-    """What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, and in words."""
+    """What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, torque as the
+    machine's own meter reads it (by which motor and belt are judged), and in words."""
 
     cuts: int
     others: int
     torque: SetRight | None
     thrust: SetRight | None
+    at_meter: SetRight | None = None
     words: str
 
 
@@ -118,8 +122,17 @@ def experience_of(found: Check) -> ExperienceAnswer | None:
     if not pairings or not told:
         return None
     cuts, others = max(pairings)
-    words = "; ".join(f"{name} {_moved(one)}" for name, one in told.items())
-    return ExperienceAnswer(cuts=cuts, others=others, torque=torque, thrust=thrust, words=f"{_counted(cuts, others)}: {words}")
+    at_meter = None if by.at_meter is None else _set_right(by.at_meter, loads.pooled_torque(found.columns, result.schools))
+    words = "; ".join(f"{name} {_moved(one)}" for name, one in told.items()) + _metered(at_meter, torque)
+    words = f"{_counted(cuts, others)}: {words}"
+    return ExperienceAnswer(cuts=cuts, others=others, torque=torque, thrust=thrust, at_meter=at_meter, words=words)
+
+
+def _metered(at_meter: SetRight | None, torque: SetRight | None) -> str:
+    """What a machine's own meter makes of the torque, where that is another thing than the cut's own."""
+    if at_meter is None or torque is None or abs(at_meter.factor / torque.factor - 1) < SEEN_AT_METER:
+        return ""
+    return f"; as this machine’s own meter reads it {_moved(at_meter)}"
 
 
 def _set_right(by: Sets, pooled: Band) -> SetRight | None:

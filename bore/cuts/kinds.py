@@ -9,13 +9,14 @@ from bore.base.sources import rows, source
 
 @dataclass(frozen=True, slots=True)
 class ReadingKind:
-    """`noted`: the figures a reading of the kind is noted with; `meter`: the fault that all readings of the kind on one machine share;
+    """`noted`: the figures a reading of the kind is noted with; `of_the_drive`: it reads the machine's own motor; `meter`: the fault that all readings of the kind on one machine share;
     `own`: the scatter of one; both in logarithms. `slips`: by how much a reading is usually out where its unit was mistaken."""
 
     kind: str
     words: str
     quantity: str
     noted: tuple[str, ...]
+    of_the_drive: bool
     meter: float
     own: float
     slips: tuple[float, ...]
@@ -50,6 +51,7 @@ def _kind(row: dict[str, str]) -> ReadingKind:
         row["words"],
         row["quantity"],
         tuple(row["noted"].split("|")),
+        row["of_the_drive"] == "true",
         float(row["meter"]),
         float(row["own"]),
         tuple(float(one) for one in row["slips"].split("|") if one),

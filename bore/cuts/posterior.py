@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bore.cuts.columns import WEAR, Prior
+from bore.cuts.kinds import reading_kinds
 from bore.cuts.learning import BEYOND, HOLDS_90, Fit, fit, pairing_of
 from bore.cuts.logged import LoggedCut, Of
 from bore.cuts.of import of_job, used_of
@@ -19,7 +20,6 @@ from bore.job.job import Job
 from bore.quantities.calibrations import NINETY, NONE, Calibrations, Experience
 
 Array = NDArray[np.float64]
-LEFT_OUT = ("meter", "edge")
 # So many answers are remembered.
 MOST_LATELY = 2000
 # What is kept is their square.
@@ -29,7 +29,8 @@ MOST_COLUMNS = 400
 @dataclass(frozen=True, slots=True)
 class Taught:
     """Of one quantity: the columns' places, their mean, how far each is known, the narrowest band, how honest cuts have been, how far
-    the furthest fitted cut moved, and how many there were of each pairing of metal, cutter and machine."""
+    the furthest fitted cut moved, how many there were of each pairing of metal, cutter and machine, and the way each machine's own motor
+    is read by most."""
 
     quantity: str
     narrowest: float
@@ -39,11 +40,19 @@ class Taught:
     quality: float
     furthest: float
     pairings: dict[tuple[str, ...], int]
+    meters: dict[str, str] = field(default_factory=dict)
 
-    def says(self, of: Of, used: float) -> Experience:
-        """What the cuts say of a job's like, for a band of any width."""
+    def at_meter(self, of: Of, used: float) -> Experience | None:
+        """The same as the machine's own motor would be read to give it; None where it never was."""
+        kind = self.meters.get(of.machine)
+        return None if kind is None else self.says(of, used, kind)
+
+    def says(self, of: Of, used: float, kind: str | None = None) -> Experience:
+        """What the cuts say of a job's like, for a band of any width; with a kind of meter, what that will read of it."""
         prior = Prior(self.quantity, self.narrowest)
         columns = dict(prior.columns(of, self.narrowest, used))
+        if kind is not None:
+            columns["meter", of.machine, kind] = reading_kinds()[kind].meter
         z, size = self._row(columns), self._row({prior.size_column(of): 1.0})
         pairing = pairing_of(of)
         cuts = self.pairings.get(pairing, 0)
@@ -80,6 +89,7 @@ class Taught:
             "quality": self.quality,
             "furthest": self.furthest,
             "pairings": [[*name, count] for name, count in self.pairings.items()],
+            "meters": self.meters,
         }
 
 
@@ -94,6 +104,7 @@ def taught_from(data: dict[str, Any]) -> Taught:
         data["quality"],
         data["furthest"],
         {tuple(row[:-1]): row[-1] for row in data["pairings"]},
+        data.get("meters", {}),
     )
 
 
@@ -104,7 +115,8 @@ def fitted(quantity: str, cuts: Sequence[LoggedCut]) -> Fit | None:
 
 def teach(found: Fit) -> Taught:
     """What fitted cuts have taught."""
-    kept = _kept(found)
+    meters = _meters(found)
+    kept = _kept(found, meters)
     places = [found.names[name] for name in kept]
     pull = found.rows.T @ (found.inverse @ found.y)
     rows = found.rows[:, places]
@@ -117,12 +129,25 @@ def teach(found: Fit) -> Taught:
         found.honesty,
         found.furthest,
         dict(Counter(pairing_of(cut.of) for cut in found.cuts)),
+        meters,
     )
 
 
-def _kept(found: Fit) -> list[tuple[str, ...]]:
-    """The columns that are kept: all of them in any shop there is, those that most cuts share where names are without end."""
-    names = [name for name in found.names if name[0] not in LEFT_OUT]
+def _meters(found: Fit) -> dict[str, str]:
+    """By machine, the way its own motor was read most often."""
+    read = Counter(
+        (found.cuts[int(place)].of.machine, kind)
+        for place, kind in zip(found.place, found.kinds, strict=True)
+        if reading_kinds()[kind].of_the_drive
+    )
+    # The commonest last, so that it stands.
+    return {machine: kind for (machine, kind), _ in reversed(read.most_common())}
+
+
+def _kept(found: Fit, meters: dict[str, str]) -> list[tuple[str, ...]]:
+    """The columns that are kept: all but edges and meters that are not a machine's chief one in any shop there is, those that most cuts
+    share where names are without end."""
+    names = [name for name in found.names if name[0] != "edge" and (name[0] != "meter" or meters.get(name[1]) == name[2])]
     if len(names) <= MOST_COLUMNS:
         return names
     shared = np.count_nonzero(found.rows, axis=0)
@@ -146,5 +171,6 @@ class Log:
             if len(self.lately) >= MOST_LATELY:
                 self.lately.clear()
             torque, thrust = (NONE if one is None else one.says(*asked) for one in (self.torque, self.thrust))
-            found = self.lately[asked] = Calibrations(torque, thrust)
+            at_meter = None if self.torque is None else self.torque.at_meter(*asked)
+            found = self.lately[asked] = Calibrations(torque, thrust, at_meter)
         return found

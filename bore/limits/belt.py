@@ -15,7 +15,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         )
         carries = belts.unknown_belt_torque_nm(rated_torque_nm=rated)
     carries = mark(base=carries, share=1.0)
-    return Judgement(demand=loads.surge_torque_nm, soft=carries, hard=carries, unit="N·m")
+    return Judgement(demand=loads.drive.surge_torque_nm, soft=carries, hard=carries, unit="N·m")
 
 
 def applies(columns: Columns) -> str | None:
@@ -39,5 +39,5 @@ LIMIT = Limit(
     eased_by=("slower", "less-feed", "pilot", "sharper", "tension-belt"),
     judge=judge,
     applies=applies,
-    stands_on=("torque", "surge"),
+    stands_on=("torque", "surge", "drive"),
 )

@@ -44,7 +44,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         hard = choose(time <= allowed_s, most(hard, short_kw), hard)
     share = columns.efficiency
     return Judgement(
-        demand=loads.power_kw,
+        demand=loads.drive.power_kw,
         soft=duty.power_left_kw(motor_power_kw=soft, idle_kw=columns.idle_kw, efficiency=share),
         hard=duty.power_left_kw(motor_power_kw=hard, idle_kw=columns.idle_kw, efficiency=share),
         unit="kW",
@@ -72,5 +72,5 @@ LIMIT = Limit(
     ),
     eased_by=("slower", "less-feed", "pilot", "sharper", "other-machine"),
     judge=judge,
-    stands_on=("power",),
+    stands_on=("power", "drive"),
 )

@@ -22,8 +22,8 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     )
     breakdown = spindle.breakdown_torque_nm(rated_torque_nm=rated, breakdown_ratio=columns.breakdown_ratio)
     if columns.feed_kind not in FREE_HANDS or float(columns.diameter_mm) > EASED_MM:
-        return Judgement(demand=loads.surge_torque_nm, soft=mark(base=breakdown, share=SOFT_SHARE), hard=breakdown, unit="N·m")
-    eases = breakdown >= STRONG * loads.torque_nm.middle
+        return Judgement(demand=loads.drive.surge_torque_nm, soft=mark(base=breakdown, share=SOFT_SHARE), hard=breakdown, unit="N·m")
+    eases = breakdown >= STRONG * loads.drive.torque_nm.middle
     soft = mark(base=breakdown, share=choose(eases, 1.0, SOFT_SHARE))
     return Judgement(demand=_eased(loads, choose(eases, EASED_LEFT, 1.0)), soft=soft, hard=breakdown, unit="N·m")
 
@@ -39,7 +39,7 @@ def eased_torque_nm(*, torque_nm: Column, surge_torque_nm: Column, leap_left: Co
 
 
 def _eased(loads: Loads, left: Column) -> Band:
-    steady, surge = loads.torque_nm, loads.surge_torque_nm
+    steady, surge = loads.drive.torque_nm, loads.drive.surge_torque_nm
     middle = eased_torque_nm(torque_nm=steady.middle, surge_torque_nm=surge.middle, leap_left=left)
     with silent():
         low, high = (
@@ -64,5 +64,5 @@ LIMIT = Limit(
     ),
     eased_by=("slower", "less-feed", "pilot", "sharper", "other-machine"),
     judge=judge,
-    stands_on=("torque", "surge"),
+    stands_on=("torque", "surge", "drive"),
 )

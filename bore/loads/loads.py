@@ -32,6 +32,16 @@ class SchoolLoad:
 
 
 @dataclass(frozen=True, slots=True)
+class Drive:
+    """What the cut asks of motor and belt: torque, that as the point comes through, and power; where the machine's own motor has been read,
+    as it would be read again, since its plate and its meter share their fault."""
+
+    torque_nm: Band
+    surge_torque_nm: Band
+    power_kw: Band
+
+
+@dataclass(frozen=True, slots=True)
 class Loads:
     """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is that, as far apart as the schools make it.
     `surge_torque_nm` is the torque as the point comes through, `release_n` the thrust let go there."""
@@ -47,6 +57,7 @@ class Loads:
     surge_torque_nm: Band
     release_n: Column
     surge: Column
+    drive: Drive
 
 
 def _power(torque: Band, speed_rpm: Column) -> Band:
@@ -146,9 +157,26 @@ def _loads(
 ) -> Loads:
     torque = _torque_band(columns, schools).times(choose(bites, 1.0, 0.0))
     release, factor = _surge(columns, thrust.middle, feed_mm_rev)
-    excess = factor - 1
-    surged = Band(torque.low, torque.middle * (1 + surge.MIDDLE_SHARE * excess), torque.high * factor)
-    return Loads(torque, thrust, _power(torque, columns.speed_rpm), schools, feed_mm_rev, wanted, chisel_n, bites, surged, release, factor)
+    surged, power = _surged(torque, factor), _power(torque, columns.speed_rpm)
+    drive = _drive(columns, schools, bites, factor) or Drive(torque, surged, power)
+    return Loads(torque, thrust, power, schools, feed_mm_rev, wanted, chisel_n, bites, surged, release, factor, drive)
+
+
+def _surged(torque: Band, factor: Column) -> Band:
+    """The torque as the point comes through."""
+    return Band(torque.low, torque.middle * (1 + surge.MIDDLE_SHARE * (factor - 1)), torque.high * factor)
+
+
+def _drive(columns: Columns, schools: Mapping[str, SchoolLoad], bites: Mask, factor: Column) -> Drive | None:
+    """What motor and belt are asked for, as the machine's own meter reads it; None where it was never read."""
+    if columns.calibration.at_meter is None:
+        return None
+    enter("drive")
+    torque = band.calibrated(pooled_torque(columns, schools), columns.calibration.at_meter).times(choose(bites, 1.0, 0.0))
+    power = power_kw(torque_nm=torque.middle, speed_rpm=columns.speed_rpm)
+    with silent():
+        ends = (power_kw(torque_nm=end, speed_rpm=columns.speed_rpm) for end in (torque.low, torque.high))
+        return Drive(torque, _surged(torque, factor), Band(next(ends), power, next(ends)))
 
 
 def _surge(columns: Columns, thrust_n: Column, feed_mm_rev: Column) -> tuple[Column, Column]:

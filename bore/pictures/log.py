@@ -112,7 +112,7 @@ def bore_log(job: Job) -> Log:
         loads = result.loads
         leaving = _leaving(columns, shape, depth)
         torque_band = _surged(loads.torque_nm.times(torque * packed), loads.surge, leaving)
-        power_band = _surged(loads.power_kw.times(torque * packed), loads.surge, leaving)
+        power_band = _surged(loads.drive.power_kw.times(torque * packed), loads.surge, leaving)
         tracks = {"torque_nm": torque_band, "thrust_n": loads.thrust_n.times(thrust), "power_kw": power_band}
         time = _time(job, columns, result, shape, depth, loads.power_kw.middle * torque * packed)
         torques, thrusts = (len(pool(loads.schools, name, columns.school)) for name in ("torque_nm", "thrust_n"))

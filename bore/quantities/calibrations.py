@@ -103,7 +103,9 @@ NONE = Calibration()
 
 @dataclass(frozen=True, slots=True)
 class Calibrations:
-    """One for torque (and so power), one for thrust."""
+    """One for torque (and so power), one for thrust; and one for torque as the machine's own motor is read to give it, where it was read:
+    what is read there and what the motor's plate says share the meter's fault."""
 
     torque: Sets = NONE
     thrust: Sets = NONE
+    at_meter: Sets | None = None

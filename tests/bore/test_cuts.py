@@ -22,8 +22,10 @@ from bore.cuts.doubts import asked, drift, foreseen, statistics
 from bore.cuts.kinds import reading_kinds
 from bore.cuts.learning import Learnt, fit, learn
 from bore.cuts.logged import LoggedCut, Measured, Next, Of, Said
+from bore.cuts.of import of_job
 from bore.cuts.posterior import Log, fitted, taught_from, teach
 from bore.job.experience import experienced
+from bore.schools.band import half_width
 from tests import demo
 from tests.asking import plain_case
 
@@ -435,3 +437,35 @@ def test_a_check_meets_what_is_known_and_says_so() -> None:
 
 def check_answer(case: dict[str, Any]) -> Answer:
     return plain_answer(check(read_case(case), recorded=False))
+
+
+def test_motor_and_belt_are_judged_as_the_machine_s_own_meter_reads_them() -> None:
+    """A meter that reads high on one machine only: what it reads next is foretold higher and closer than the cut itself is, and that is what
+    motor, belt and stall are held to; everything else meets the cut's own torque."""
+    bare = check(read_case(demo.job_case("winch-bracket")), recorded=False)
+    pooled = bare.result.loads.torque_nm
+    h, of = float(half_width(pooled)), of_job(bare.job)
+    cuts = [
+        *(logged(1.25, "watts", str(k), of, h) for k in range(8)),
+        *(logged(1.0, "dynamometer", f"d{k}", replace(of, machine="b1"), h) for k in range(8)),
+    ]
+    fits = fitted("torque", cuts)
+    assert fits is not None
+    taught = teach(fits)
+    assert taught.meters == {of.machine: "watts"}
+    says, told = taught.at_meter(of, 0.0), learn(fits, Next(replace(of, edge="one not met"), Said(10.0, h), kind="watts"))
+    assert says is not None
+    assert float(says.at(h)[0]) == pytest.approx(told.meter_factor, rel=1e-9)
+    assert float(says.at(h)[1]) * h == pytest.approx(told.meter_half_width, rel=1e-9)
+    with experienced(Log(torque=taught).calibrations_of):
+        found = check(bare.job, recorded=False)
+    loads = found.result.loads
+    assert float(loads.drive.torque_nm.middle) > 1.05 * float(loads.torque_nm.middle)
+    assert float(half_width(loads.drive.torque_nm)) < float(half_width(loads.torque_nm))
+    demands = {name: found.finding(name).judgement for name in ("motor", "belt", "holder")}
+    assert demands["motor"] is not None
+    assert demands["motor"].demand == loads.drive.power_kw
+    assert demands["belt"] is not None
+    assert demands["belt"].demand == loads.drive.surge_torque_nm
+    # On a machine whose meter was never read there is nothing but the cut.
+    assert taught.at_meter(replace(of, machine="another"), 0.0) is None

@@ -2299,7 +2299,8 @@ export interface components {
         };
         /**
          * ExperienceAnswer
-         * @description What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, and in words.
+         * @description What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, torque as the
+         *     machine's own meter reads it (by which motor and belt are judged), and in words.
          */
         ExperienceAnswer: {
             /** Cuts */
@@ -2308,6 +2309,7 @@ export interface components {
             others: number;
             torque: components["schemas"]["SetRight"] | null;
             thrust: components["schemas"]["SetRight"] | null;
+            at_meter?: components["schemas"]["SetRight"] | null;
             /** Words */
             words: string;
         };

@@ -28,6 +28,7 @@ const TEXT = {
   unknown: "text-faint",
 } as const;
 const SCOPES: Record<string, string> = {
+  drive: "What the motor is asked for, as its own meter reads it",
   torque: "Torque",
   thrust: "Thrust",
   power: "Power",
