@@ -26,10 +26,11 @@ class EdgeRange:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EdgeForecast:
-    """Holes an edge has left, as deep as the last, and in words; the mean life of such edges here, m, from so many that ended, and the
+    """Holes an edge has left, as deep as the last, metres of them where they can be told, and in words; the mean life of such edges here, m, from so many that ended, and the
     book's; the share that comes back from the grinder."""
 
     left_holes: EdgeRange | None
+    left_m: EdgeRange | None
     words: str
     life_m: EdgeRange
     ended: int
@@ -60,6 +61,7 @@ def edge_forecast(case: dict[str, Any], done: EdgeDone) -> EdgeForecast:
     holes = None if left is None else _times(left, MM_PER_M / job.hole.depth_mm)
     return EdgeForecast(
         left_holes=holes,
+        left_m=None if left is None or _wide(left) else _times(left, 1.0),
         words=_words(holes, done),
         life_m=_times(lives.life_m(done.ended_m, [*done.unended_m, done.now_m], book), 1.0),
         ended=len(done.ended_m),
@@ -77,11 +79,31 @@ def _round(holes: float) -> str:
     return f"{float(f'{holes:.2g}'):.0f}"
 
 
+def _wide(left: EdgeRange | lives.Range) -> bool:
+    return left.high > WIDE * left.low
+
+
+def lasts_words(left_m: dict[str, float], holes: int, depth_mm: float) -> str:
+    """Whether an edge that has so many metres left makes so many holes; nothing where it does.
+
+    >>> lasts_words({"low": 0.1, "middle": 0.2, "high": 0.3}, 20, 10)
+    ''
+    >>> lasts_words({"low": 0.1, "middle": 0.2, "high": 0.3}, 40, 10)
+    'its edge will not last: about 20 (10 to 30) of the 40 holes; sharpen it first, or have another ready'
+    """
+    needed = holes * depth_mm / MM_PER_M
+    if needed <= left_m["middle"]:
+        return ""
+    low, middle, high = (_round(left_m[name] * MM_PER_M / depth_mm) for name in ("low", "middle", "high"))
+    sure = "will not" if needed > left_m["high"] else "may not"
+    return f"its edge {sure} last: about {middle} ({low} to {high}) of the {holes} holes; sharpen it first, or have another ready"
+
+
 def _words(left: EdgeRange | None, done: EdgeDone) -> str:
     if left is not None:
         if left.middle < NOW:
             return "at its mark: sharpen it, or turn it to its next edge"
-        if left.high > WIDE * left.low:
+        if _wide(left):
             return "its load shows no wear yet"
         return f"good for about {_round(left.middle)} more holes ({_round(left.low)} to {_round(left.high)})"
     if done.holes < lives.LEAST_HOLES:

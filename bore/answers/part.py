@@ -118,6 +118,7 @@ class PartAnswer:
     saved: Saved
     unresolved: list[Unresolved]
     search: Search
+    says: list[str] = field(default_factory=list)
     cautions: list[str]
     checklist: list[ChecklistLine]
     afterwards: list[ChecklistLine]

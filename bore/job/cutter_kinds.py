@@ -31,7 +31,7 @@ class CutterKind:
     on_inserts: cuts with inserts, which are turned rather than ground, may stand off centre and cut a disc free where they break through.
     adjusts: set to any size between two; its diameter is the largest.
     chucked, holder, setup_s: a drill chuck is made for its shank; what it is held in where a chuck would be wrong; how much longer its own
-    holder takes to set up by hand.
+    holder takes to set up by hand. ground_mm: what a grind takes off its length; none where its end is not ground.
     asks: fields of the cutter worth asking for, beside its size, edge and point.
     chips, sound: what it looks and sounds like going well, where that is its own.
     coolant_through: how much it wants coolant through its body.
@@ -72,6 +72,7 @@ class CutterKind:
     tapered_over_mm: float | None
     holder: str
     setup_s: float
+    ground_mm: float
     asks: tuple[str, ...]
     chips: str
     sound: str
@@ -126,7 +127,7 @@ def _read(row: dict[str, str]) -> CutterKind:
     facts["chip_room"] = (float(row["chip_room_least_d"]), float(row["chip_room_wanted_d"]))
     for name in ("words", "verb", "step", "mark", "substrate", "point", "carbide_point", "coolant_through", "holder", "chips", "sound"):
         facts[name] = row[name]
-    for name in ("compression", "energy_share", "friction", "setup_s"):
+    for name in ("compression", "energy_share", "friction", "setup_s", "ground_mm"):
         facts[name] = float(row[name])
     for name, value in row.items():
         if value in ("yes", "no"):

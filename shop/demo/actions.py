@@ -18,6 +18,7 @@ from shop.jobs.models import SavedPart
 from shop.jobs.parts import keep_part
 from shop.jobs.plans import keep_plan
 from shop.logbook.actions import keep_cut, note_edge
+from shop.logbook.edges import measure_all_again
 from shop.logbook.lessons import OfRequest, learn_again
 from shop.logbook.troubles import keep_trouble
 from shop.people.demo_sign_in import DEMO_USER
@@ -221,6 +222,7 @@ def _put_cuts(user: User, rows: list[dict[str, str]], jobs: dict[str, dict[str, 
         entry |= {name: row[name] for name in ("at", "outcome", "note")} | {"seen": row["seen"].split()}
         with experienced(OfRequest()):
             keep_cut(user, row["id"], entry | {"size": json.loads(row["size"] or "{}")}, demo=True, teach=False)
+    measure_all_again()
     learn_again()
 
 

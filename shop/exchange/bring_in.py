@@ -17,6 +17,7 @@ from shop.jobs.models import SavedCheck
 from shop.jobs.parts import put_part
 from shop.jobs.plans import put_plan
 from shop.logbook.brought import CUT, EDGE, TROUBLE, answer_in, diagnosed_in, put_cut, put_edge, put_trouble
+from shop.logbook.edges import measure_all_again
 from shop.logbook.lessons import learn_again
 from shop.people.models import User
 from shop.records.kinds import model_of
@@ -76,6 +77,7 @@ def bring_in(user: User, kind: str, form: str, body: bytes, write: bool) -> Brou
         brought = _tried(user, [tried], undo=False)
         brought.written = not brought.count("wrong")
         if brought.written:
+            measure_all_again()
             learn_again()
         return brought
     return _tried(user, [tried[at : at + AT_ONCE] for at in range(0, len(tried), AT_ONCE)], undo=True)
@@ -201,7 +203,7 @@ def _machine(record: Spec) -> Put:
 
 
 def _cutter(record: Spec) -> Put:
-    _only(record, "name", "count", "place", "set_name", "note", "costs", "spec", "family", "diameter_mm")
+    _only(record, "name", "count", "place", "set_name", "note", "costs", "uses_measured", "spec", "family", "diameter_mm")
     return lambda user, slug: put_cutter(
         slug,
         record.get("name") or "",
@@ -211,6 +213,7 @@ def _cutter(record: Spec) -> Put:
         record.get("note", ""),
         set_name=record.get("set_name", ""),
         costs=record.get("costs") or {},
+        uses_measured=record.get("uses_measured"),
     )
 
 

@@ -26,7 +26,9 @@ def machine_record(one: Machine) -> Spec:
 
 def cutter_record(one: Cutter) -> Spec:
     """A cutter as the file has it."""
-    kept = {name: getattr(one, name) for name in ("slug", "name", "count", "place", "set_name", "note", "costs", "standing")}
+    kept = {
+        name: getattr(one, name) for name in ("slug", "name", "count", "place", "set_name", "note", "costs", "uses_measured", "standing")
+    }
     return kept | {"spec": one.as_spec()}
 
 
@@ -109,6 +111,7 @@ def shop_schema() -> Spec:
                 place=text,
                 set_name=text,
                 costs={"type": "object"},
+                uses_measured={"type": "boolean"},
             ),
             "materials": listed({"spec": object_schema("material")}),
             "checks": listed(

@@ -6,7 +6,7 @@ from bore.answers.part import part_answer
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from shop.jobs.models import SavedPart
-from shop.jobs.plans import crib, name_tool
+from shop.jobs.plans import crib, name_tool, worn_words
 from shop.jobs.ticked import keep_row, look_over, put_row
 from shop.people.models import User
 
@@ -22,14 +22,19 @@ def part_here(asked: Spec) -> Spec:
     cutters = crib()
     wish = asked.get("wish")
     if wish is None or isinstance(wish, dict):
-        asked["wish"] = (wish or {}) | {"costs": [one.costs or {} for one in cutters]}
+        asked["wish"] = (wish or {}) | {"costs": [one.counted_costs for one in cutters]}
     found = dict(as_data(part_answer(asked | {"yard": {"cutters": [one.as_spec() for one in cutters]}})))
     for tool in found["tools"]:
         one = cutters[tool["cutter"]]
         tool["cutter_id"], tool["words"] = one.slug, one.name
+    needed: dict[int, list[float]] = {}
     for row in found["rows"]:
         for step in row["steps"]:
+            if step["cut"] and step["cutter"] is not None:
+                needed.setdefault(step["cutter"], []).extend([step["cut"]["depth_mm"]] * len(row["places_mm"]))
             name_tool(step, cutters)
+    said = [worn_words(cutters[place], len(depths), sum(depths) / len(depths)) for place, depths in needed.items() if depths]
+    found["says"] = [words for words in said if words]
     return found
 
 

@@ -1,7 +1,9 @@
 """Plans from the shop's own crib: worked out, kept with the ticks of their checklists, brought in from a file."""
 
+import math
 from typing import Any
 
+from bore.answers.edge import lasts_words
 from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.plan_step import HELD_WORDS
 from bore.answers.serialise import as_data
@@ -18,8 +20,22 @@ MOST_AT_ONCE = 40
 
 
 def crib() -> list[Cutter]:
-    """The cutters a plan may take: what stands in the crib."""
-    return list(Cutter.objects.filter(standing=HERE, count__gt=0))
+    """The cutters a plan may take: what stands in the crib; of two alike first the one whose edge has more left, as far as that is known."""
+    found = Cutter.objects.filter(standing=HERE, count__gt=0)
+    return sorted(found, key=lambda one: -_left_m(one))
+
+
+def _left_m(cutter: Cutter) -> float:
+    left = cutter.measured.get("left_m")
+    return math.inf if left is None else float(left["middle"])
+
+
+def worn_words(cutter: Cutter, holes: int, depth_mm: float) -> str:
+    """What is said of a cutter whose edge will not make so many holes; nothing where it does, or nothing is known."""
+    left, words = cutter.measured.get("left_m"), ""
+    if left is not None and holes * depth_mm > 0:
+        words = lasts_words(left, holes, depth_mm)
+    return f"{cutter.name}: {words}." if words else ""
 
 
 def plan_here(data: Spec) -> Spec:
@@ -28,7 +44,16 @@ def plan_here(data: Spec) -> Spec:
     if not isinstance(case, dict) or not isinstance(asked, dict) or "yard" in case:
         return dict(as_data(plan_answer(_asked_alone(data))))
     cutters = crib()
-    return _with_ids(as_data(plan_answer(_of_crib(data, cutters))), cutters)
+    found = _with_ids(as_data(plan_answer(_of_crib(data, cutters))), cutters)
+    found["says"] = [*found["says"], *_worn(found, cutters)]
+    return found
+
+
+def _worn(found: Spec, cutters: list[Cutter]) -> list[str]:
+    """What is said of the cutters of a row whose edges will not last."""
+    cuts = [(step["cutter"], step["cut"]) for step in found["plan"]["steps"] if step["cut"] and step["cutter"] is not None]
+    said = [worn_words(cutters[place], found["count"], cut["depth_mm"]) for place, cut in cuts]
+    return [words for words in said if words]
 
 
 def _asked_alone(data: Spec) -> Spec:
@@ -42,7 +67,7 @@ def _of_crib(data: Spec, cutters: list[Cutter]) -> Spec:
     asked = dict(data["plan"])
     if isinstance(asked.get("steps"), list):
         asked["steps"] = [_placed(step, number, places) for number, step in enumerate(asked["steps"])]
-    asked["costs"] = [one.costs or {} for one in cutters]
+    asked["costs"] = [one.counted_costs for one in cutters]
     yard = {"cutters": [one.as_spec() for one in cutters], "machines": []}
     return {"case": data["case"] | {"yard": yard}, "plan": asked}
 

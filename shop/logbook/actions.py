@@ -1,6 +1,7 @@
 """Writing into the log: each entry is worked out on the server before the database is held, and what is sent twice is there once."""
 
 import re
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Any
@@ -15,14 +16,17 @@ from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.base.plain import figure, known_fields, plain_text
 from bore.cuts.edges import edge_kind, edge_kinds
+from bore.cuts.ground import proved, shortened
 from bore.cuts.noted import MOST_HOLES, read_outcome, read_seen, read_size, whole
 from shop.jobs.actions import LONGEST_NOTE, into_bin, out_of_bin, written
 from shop.jobs.models import SavedPart, SavedPlan
+from shop.logbook.edges import measure_again
 from shop.logbook.lessons import learn_again, something_changed
 from shop.logbook.models import Cut, EdgeEvent
 from shop.people.models import User
 from shop.records.slugs import free_slug
 from shop.records.standing import HERE
+from shop.yard.actions import put_cutter
 from shop.yard.models import Cutter, Machine
 
 Spec = dict[str, Any]
@@ -66,6 +70,8 @@ def keep_cut(user: User, slug: str, data: Spec, demo: bool = False, teach: bool 
     else:
         answer = as_data(cut_answer(noted.case, noted.readings, edge_name(cutter.slug if cutter else None, edge, slug)))
     cut, changed = _written(user, slug, rev, noted, edge, answer, demo)
+    if cutter is not None and teach:
+        measure_again(cutter)
     if changed and teach:
         learn_again()
     return cut
@@ -215,6 +221,8 @@ def put_away(cut: Cut, away: bool) -> Cut:
     with transaction.atomic():
         cut = into_bin(cut) if away else out_of_bin(cut)
         something_changed()
+    if cut.cutter is not None:
+        measure_again(cut.cutter)
     learn_again()
     return cut
 
@@ -249,4 +257,24 @@ def note_edge(user: User, cutter: Cutter, data: Spec) -> EdgeEvent:
     known_fields(data, ("kind", "at", "ground_by", "length_mm", "note"))
     values = edge_values(cutter, data)
     with transaction.atomic():
-        return written(EdgeEvent(slug=free_slug(f"{cutter.slug} {values['kind']}"), made_by=user, **values), user)
+        event = written(EdgeEvent(slug=free_slug(f"{cutter.slug} {values['kind']}"), made_by=user, **values), user)
+        _after(cutter, event)
+    measure_again(cutter)
+    return event
+
+
+# What becomes of a cutter's own record with an event.
+AFTER: dict[str, Callable[[EdgeEvent, Spec], Spec]] = {
+    "sharpened": lambda event, spec: shortened(spec, event.length_mm),
+    "touched-off": lambda event, spec: proved(spec),
+}
+
+
+def _after(cutter: Cutter, event: EdgeEvent) -> None:
+    """The cutter as it is after an event; what it was stays in its history."""
+    was, then = cutter.as_spec(), AFTER.get(event.kind)
+    now = was if then is None else then(event, was)
+    if now != was:
+        kept = {name: getattr(cutter, name) for name in ("count", "place", "note", "set_name", "costs")}
+        put_cutter(cutter.slug, cutter.name, now, **kept)
+        cutter.refresh_from_db()

@@ -8,6 +8,7 @@ from django.db.models import F, Sum
 
 from bore.answers.edge import EdgeDone, edge_forecast
 from bore.answers.serialise import as_data
+from bore.base.budget import look
 from bore.base.errors import BadInput
 from bore.cuts.edges import Work, edge_kinds
 from bore.cuts.noted import outcomes
@@ -118,6 +119,28 @@ def _chipped(events: list[EdgeEvent]) -> set[int]:
         elif event.kind == "chipped":
             found.add(edge)
     return found
+
+
+# From so many edges that ended on, what was measured takes the book's place in costs.
+ENOUGH_ENDED = 3
+
+
+def measure_again(cutter: Cutter) -> None:
+    """Keep beside a cutter what its log has measured of its edges: lives for its costs, and what the one in use has left."""
+    found = edge_of(cutter)["forecast"]
+    measured: Spec = {}
+    if found is not None:
+        measured = {name: found[name] for name in ("ended", "life_m", "book_m", "left_m", "words", "survivors_share")}
+        if found["ended"] >= ENOUGH_ENDED:
+            measured["costs"] = {"edge_life_m": found["life_m"]["middle"], "survivors_share": found["survivors_share"]}
+    Cutter.objects.filter(pk=cutter.pk).update(measured=measured)
+
+
+def measure_all_again() -> None:
+    """The same of every cutter that was logged with, after many cuts came in at once."""
+    for cutter in Cutter.objects.filter(pk__in=Cut.objects.filter(cutter__isnull=False).order_by().values("cutter").distinct()):
+        look()
+        measure_again(cutter)
 
 
 def _state(cutter: Cutter, events: list[EdgeEvent], worked: dict[int, Work]) -> Spec:

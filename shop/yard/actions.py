@@ -111,9 +111,10 @@ def put_cutter(
     *,
     set_name: str = "",
     costs: Spec | None = None,
+    uses_measured: bool | None = None,
     revision: int | None = None,
 ) -> Cutter:
-    """Create or replace a cutter."""
+    """Create or replace a cutter; uses_measured: whether lives the log measured stand in its costs, as before where nothing is said."""
     CHECKS["cutter"](spec)
     if not isinstance(count, int) or isinstance(count, bool) or not 0 <= count <= MOST_ALIKE:
         raise BadInput.at("count", f"accepted: a whole number 0 to {MOST_ALIKE}")
@@ -126,6 +127,10 @@ def put_cutter(
         "count": count,
         "costs": checked_costs(costs or {}),
     }
+    if uses_measured is not None:
+        if not isinstance(uses_measured, bool):
+            raise BadInput.at("uses_measured", "accepted: true or false")
+        values["uses_measured"] = uses_measured
     return _put(_fresh(Cutter, slug, revision), values)
 
 

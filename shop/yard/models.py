@@ -78,10 +78,19 @@ class Cutter(Record):
     set_name = models.CharField(max_length=200, blank=True, default="")
     # What it costs to keep an edge on it: see `shop.yard.costs`.
     costs = models.JSONField(default=dict, blank=True)
+    # What the log has measured of its edges; worked out when the log is written to, no change of the cutter's own.
+    measured = models.JSONField(default=dict, blank=True)
+    # Whether the measured lives stand in the place of those that were typed.
+    uses_measured = models.BooleanField(default=True)
     history = HistoricalRecords()
 
     class Meta(Record.Meta):
         ordering = ["diameter_mm", "name"]
+
+    @property
+    def counted_costs(self) -> Spec:
+        """Its costs, with what the log has measured of its edges where that is enough and wanted."""
+        return {**self.costs, **(self.measured.get("costs", {}) if self.uses_measured else {})}
 
     def as_spec(self) -> Spec:
         """The cutter as a case has it."""

@@ -7,16 +7,20 @@ from typing import Any
 import pytest
 from django.test import Client
 
+from bore.answers.foretold import foretold
+from bore.case.records import complete_cutter_record
 from shop.api import schemas
 from shop.exchange.shop_file import whole_shop
+from shop.logbook.actions import keep_cut
 from shop.logbook.models import Cut, HandOver, Trouble
 from shop.people.models import User
 from shop.upkeep.history import entries
 from shop.upkeep.personal import data_of
 from shop.upkeep.tidy import forget_hand_overs
+from shop.yard.actions import put_cutter
 from shop.yard.models import Cutter
 from tests.asking import plain_case
-from tests.shop.requests import post, send, shaped
+from tests.shop.requests import asked, post, send, shaped
 
 PLATE = {
     "name": "Test plate",
@@ -189,6 +193,89 @@ def test_an_insert_drill_s_next_x_follows_from_its_own_bores(here: Client) -> No
         assert found["next_x_mm"] == (-379.62 if minute == 2 else -379.24)
     assert (found["gain"], "radius" in found["words"]) == (2.0, True)
     assert here.get(f"/api/cutters/{cutter.slug}/offset?wanted_mm=nan").status_code == 422
+
+
+# The crib's 8.5 mm jobber.
+SLUG = "i-8-5"
+
+
+def drill() -> Cutter:
+    """As it stands."""
+    return Cutter.objects.get(slug=SLUG)
+
+
+def worn(cutter: Cutter, holes: int, creep: float) -> None:
+    """An edge that has made so many holes, its load creeping from reading to reading."""
+    case = plain_case(cutter=cutter.as_spec(), hole__diameter_mm=8.5, machine__name="the wear's press")
+    middle = float(foretold(case).bare["torque"].middle)
+    for k in range(holes // 4):
+        readings = [{"kind": "dynamometer", "raw": {"torque_nm": middle * (1 + creep * k)}}]
+        entry = {"case": case, "cutter": cutter.slug, "holes": 4, "readings": readings, "at": f"2026-05-{k + 1:02d}T10:00:00Z"}
+        keep_cut(User.objects.get(username="demo"), str(uuid.uuid4()), entry)
+
+
+def edge(client: Client, kind: str, at: str, **more: Any) -> Any:
+    return post(client, f"/api/cutters/{SLUG}/edge", {"kind": kind, "at": at} | more)
+
+
+def planned(client: Client, count: int) -> dict[str, Any]:
+    Cutter.objects.filter(diameter_mm=8.5).exclude(slug__in=(SLUG, "twin")).update(count=0)
+    body = asked("M10")
+    body["case"]["hole"]["count"] = count
+    return dict(post(client, "/api/plan", body).json())
+
+
+def test_a_ground_cutter_is_shorter_and_asks_to_be_touched_off(here: Client) -> None:
+    """Half a millimetre off a twist drill, or as measured; its history gives the longer one back."""
+    before = complete_cutter_record(drill().as_spec())
+    assert edge(here, "sharpened", "2026-05-01T10:00:00Z").status_code == 200
+    once = drill().as_spec()
+    assert (once["flute_length_mm"], once["free_length_mm"]) == (before["flute_length_mm"] - 0.5, before["free_length_mm"] - 0.5)
+    assert any(line["id"] == "touch-off" for line in planned(here, 2)["checklist"])
+    assert edge(here, "sharpened", "2026-05-02T10:00:00Z", length_mm=before["free_length_mm"] - 3).status_code == 200
+    assert drill().as_spec()["flute_length_mm"] == before["flute_length_mm"] - 3
+    refused = edge(here, "sharpened", "2026-05-03T10:00:00Z", length_mm=900)
+    assert (refused.status_code, refused.json()["errors"][0]["field"]) == (422, "length_mm")
+    assert edge(here, "touched-off", "2026-05-03T11:00:00Z").status_code == 200
+    assert "length_unproved" not in drill().as_spec()
+    assert not any(line["id"] == "touch-off" for line in planned(here, 2)["checklist"])
+    assert len(entries("cutters", SLUG)) >= 3
+
+
+def test_an_edge_that_will_not_last_is_said_and_its_fresh_twin_taken(here: Client) -> None:
+    Cut.objects.all().delete()
+    cutter = drill()
+    worn(cutter, 60, 0.03)
+    left = drill().measured["left_m"]
+    assert left["low"] < left["middle"] < left["high"]
+    assert not any("last" in words for words in planned(here, 1)["says"])
+    many = int(2 * left["high"] * 1000 / 12)
+    assert any(words.startswith(f"{cutter.name}: its edge will not last") for words in planned(here, many)["says"])
+    twin = put_cutter("twin", "8.5 mm twin", cutter.as_spec(), costs=cutter.costs)
+    found = planned(here, many)
+    assert twin.slug in {step["cutter_id"] for step in found["plan"]["steps"]}
+    assert not any("will not last" in words for words in found["says"])
+
+
+def test_lives_that_ended_here_stand_in_the_costs_until_somebody_says_otherwise(here: Client) -> None:
+    """The book's life is kept until three edges have ended."""
+    Cut.objects.all().delete()
+    for month in range(3):
+        assert "costs" not in drill().measured
+        worn_at = {"case": plain_case(cutter=drill().as_spec(), hole__diameter_mm=8.5), "cutter": SLUG, "holes": 100}
+        for hour in range(2):
+            sent = send(here, "PUT", f"/api/cuts/{uuid.uuid4()}", worn_at | {"at": f"2026-0{month + 2}-01T0{hour}:00:00Z"})
+            assert sent.status_code == 200
+        edge(here, "sharpened", f"2026-0{month + 2}-02T00:00:00Z")
+        send(here, "PUT", f"/api/cuts/{uuid.uuid4()}", worn_at | {"holes": 1, "at": f"2026-0{month + 2}-03T00:00:00Z"})
+    measured = drill().measured
+    assert measured["ended"] == 3
+    assert drill().counted_costs["edge_life_m"] == measured["life_m"]["middle"] == measured["costs"]["edge_life_m"]
+    record = next(one for one in here.get("/api/cutters").json() if one["id"] == SLUG)
+    body = {name: record[name] for name in ("name", "spec", "count", "place", "note", "set_name", "costs", "revision")}
+    kept = send(here, "PUT", f"/api/cutters/{SLUG}", body | {"uses_measured": False}).json()
+    assert (kept["uses_measured"], drill().counted_costs) == (False, drill().costs)
+    assert send(here, "PUT", f"/api/cutters/{SLUG}", body | {"uses_measured": 1, "revision": kept["revision"]}).status_code == 422
 
 
 def test_the_answers_of_all_of_it_are_plain_json(here: Client) -> None:

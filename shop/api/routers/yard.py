@@ -41,6 +41,7 @@ CUTTER_BODY = _body(
     place=SHORT,
     set_name={"type": "string", "maxLength": 200},
     costs={"type": "object"},
+    uses_measured={"type": "boolean", "description": "lives the log measured stand in its costs"},
 )
 
 
@@ -56,7 +57,9 @@ def machine_as_data(m: Machine) -> dict[str, Any]:
 
 def cutter_as_data(c: Cutter) -> dict[str, Any]:
     """A cutter as the API has it."""
-    kept = {name: getattr(c, name) for name in ("family", "diameter_mm", "count", "place", "set_name", "costs")}
+    kept = {
+        name: getattr(c, name) for name in ("family", "diameter_mm", "count", "place", "set_name", "costs", "measured", "uses_measured")
+    }
     return _head(c) | kept | {"spec": c.as_spec()}
 
 
@@ -147,6 +150,7 @@ def _put_cutter(slug: str, data: dict[str, Any], spec: dict[str, Any], revision:
         data.get("note") or "",
         set_name=data.get("set_name") or "",
         costs=data.get("costs") or {},
+        uses_measured=data.get("uses_measured"),
         revision=revision,
     )
 

@@ -32,6 +32,8 @@ class CutterRecord(Schema):
     place: str
     set_name: str
     costs: dict[str, Any]
+    measured: dict[str, Any]
+    uses_measured: bool
     note: str
     revision: int
     standing: Literal["here", "retired", "binned"]

@@ -4073,6 +4073,8 @@ export interface components {
             /** Unresolved */
             unresolved: components["schemas"]["Unresolved"][];
             search: components["schemas"]["Search"];
+            /** Says */
+            says?: string[];
             /** Cautions */
             cautions: string[];
             /** Checklist */
@@ -4600,6 +4602,12 @@ export interface components {
             costs: {
                 [key: string]: unknown;
             };
+            /** Measured */
+            measured: {
+                [key: string]: unknown;
+            };
+            /** Uses Measured */
+            uses_measured: boolean;
             /** Note */
             note: string;
             /** Revision */
@@ -5241,11 +5249,12 @@ export interface components {
         };
         /**
          * EdgeForecast
-         * @description Holes an edge has left, as deep as the last, and in words; the mean life of such edges here, m, from so many that ended, and the
+         * @description Holes an edge has left, as deep as the last, metres of them where they can be told, and in words; the mean life of such edges here, m, from so many that ended, and the
          *     book's; the share that comes back from the grinder.
          */
         EdgeForecast: {
             left_holes: components["schemas"]["EdgeRange"] | null;
+            left_m: components["schemas"]["EdgeRange"] | null;
             /** Words */
             words: string;
             life_m: components["schemas"]["EdgeRange"];
@@ -5769,6 +5778,8 @@ export interface components {
                 shank?: ("straight" | "morse-0" | "morse-1" | "morse-2" | "morse-3" | "morse-4" | "morse-5" | "morse-6" | "flats") | null;
                 /** @description shank diameter, mm */
                 shank_diameter_mm?: number | null;
+                /** @description ground since its length was last set */
+                length_unproved?: boolean | null;
                 /** @description coolant holes through the tool */
                 coolant_through?: boolean | null;
                 /** @description diameter of each coolant hole, mm */
@@ -6161,6 +6172,8 @@ export interface components {
                     shank?: ("straight" | "morse-0" | "morse-1" | "morse-2" | "morse-3" | "morse-4" | "morse-5" | "morse-6" | "flats") | null;
                     /** @description shank diameter, mm */
                     shank_diameter_mm?: number | null;
+                    /** @description ground since its length was last set */
+                    length_unproved?: boolean | null;
                     /** @description coolant holes through the tool */
                     coolant_through?: boolean | null;
                     /** @description diameter of each coolant hole, mm */
@@ -6763,6 +6776,8 @@ export interface components {
             shank?: ("straight" | "morse-0" | "morse-1" | "morse-2" | "morse-3" | "morse-4" | "morse-5" | "morse-6" | "flats") | null;
             /** @description shank diameter, mm */
             shank_diameter_mm?: number | null;
+            /** @description ground since its length was last set */
+            length_unproved?: boolean | null;
             /** @description coolant holes through the tool */
             coolant_through?: boolean | null;
             /** @description diameter of each coolant hole, mm */
@@ -10729,6 +10744,8 @@ export interface operations {
                     place?: string;
                     set_name?: string;
                     costs?: Record<string, never>;
+                    /** @description lives the log measured stand in its costs */
+                    uses_measured?: boolean;
                 };
             };
         };
@@ -11193,6 +11210,8 @@ export interface operations {
                     place?: string;
                     set_name?: string;
                     costs?: Record<string, never>;
+                    /** @description lives the log measured stand in its costs */
+                    uses_measured?: boolean;
                 };
             };
         };

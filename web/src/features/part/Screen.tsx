@@ -44,6 +44,11 @@ function Outcome({ answer }: { answer: Answer }) {
             <Told>{one.words}</Told>.
           </p>
         ))}
+      {(answer.says ?? []).map((words) => (
+        <p key={words} className="m-0 text-bronze">
+          <Told>{words}</Told>
+        </p>
+      ))}
       {answer.unresolved.map((one) => (
         <p key={one.letter} className="m-0 text-vermilion">
           <b>{one.letter} is not made:</b> <Told>{one.reason}</Told>

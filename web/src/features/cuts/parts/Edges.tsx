@@ -5,20 +5,34 @@ import { useState } from "react";
 import { api, inWords } from "../../../api/client";
 import { useLessons } from "../../../job/lessons";
 import { useMay } from "../../../job/queries";
-import { significant } from "../../../job/units";
+import type { System } from "../../../job/types";
+import { shownIn, significant } from "../../../job/units";
+import { useUnits } from "../../../job/useUnits";
 import { day } from "../../../ui/dates";
 
 const metres = (value: number): string => `${significant(value, 2)} m`;
 
+/** How far a ground cutter stands out now, mm: nothing where it was not measured, null where somebody thought better of it. */
+function standsOut(system: System): number | undefined | null {
+  const { unit, factor } = shownIn("mm", system);
+  const typed = window.prompt(`How far does it stand out of its holder now, ${unit}? Leave it empty where that was not measured.`, "");
+  if (typed === null) return null;
+  const figure = Number(typed.trim().replace(",", "."));
+  return typed.trim() === "" || !Number.isFinite(figure) ? undefined : Number((figure / factor).toPrecision(6));
+}
+
 export function Edges() {
+  const system = useUnits();
   const client = useQueryClient();
   const edges = useQuery({ queryKey: ["edges"], queryFn: api.edges, retry: false });
   const kinds = useLessons().data?.words.edges ?? {};
   const mind = useMay("machinist");
   const [said, setSaid] = useState("");
   const note = async (cutter: string, kind: string) => {
+    const length = kind === "sharpened" ? standsOut(system) : undefined;
+    if (length === null) return;
     try {
-      const found = await api.noteEdge(cutter, { kind });
+      const found = await api.noteEdge(cutter, length === undefined ? { kind } : { kind, length_mm: length });
       setSaid(`${found.name}: ${kinds[kind] ?? kind}.`);
     } catch (fault) {
       setSaid(inWords(fault));

@@ -9,6 +9,7 @@ import type { Board, Spec } from "../../model";
 import { inWords, useMay, useWritten } from "../../queries";
 import { Choice, Figure, Flag } from "../Field";
 import { History } from "../History";
+import { Edge, type Measured } from "./Edge";
 import { familyOf, words } from "../../../../job/words";
 
 type CutterRecord = Schemas["CutterRecord"];
@@ -47,6 +48,7 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
         note: record.note,
         set_name: record.set_name,
         costs: record.costs,
+        uses_measured: record.uses_measured,
       },
     }),
     [record],
@@ -142,6 +144,12 @@ export function CutterCard({ record, onClose }: { record: CutterRecord; onClose:
             ))}
           </div>
         </details>
+        <Edge
+          measured={record.measured as Measured}
+          used={extra.uses_measured !== false}
+          may={may}
+          onUse={(value) => dispatch({ do: "extra", name: "uses_measured", value })}
+        />
         <label className="grid text-xs text-faint">
           Note
           <textarea className="plate-field text-base text-ink" rows={2} value={String(extra.note ?? "")} readOnly={!may} onChange={put("note")} />
