@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 
 import { api, type Schemas } from "../../../api/client";
 import type { Lessons } from "../../../job/lessons";
+import { choiceWords } from "../../../job/words";
 import { useMay } from "../../../job/queries";
 
 type Told = Schemas["LogTold"];
@@ -91,7 +92,10 @@ export function Honest({ lessons, metal, family }: { lessons: Lessons; metal: (i
   const again = () => client.invalidateQueries();
   const named = (of: string, name: string): string => {
     if (of === "metal") return metal(name);
-    if (of === "family") return family(name);
+    if (of === "family") {
+      const [id = "", edge = ""] = name.split("·");
+      return [family(id), edge && choiceWords("cutter.substrate", edge)].filter(Boolean).join(", ");
+    }
     return of === "kind" ? (lessons.words.readings.find((one) => one.kind === name)?.words ?? name) : name;
   };
   const quantities = Object.entries(lessons.told).filter(([, told]) => told.cuts > 0);

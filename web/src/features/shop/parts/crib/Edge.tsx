@@ -21,7 +21,7 @@ export function Edge({ measured, used, may, onUse }: { measured: Measured; used:
       <p className="m-0 first-letter:uppercase">{words}.</p>
       <p className="m-0 text-faint">
         {ended > 0
-          ? `From ${ended} ${ended === 1 ? "edge" : "edges"} that ended here: ${metres(life_m.low)} to ${metres(life_m.high)}, the book says ${metres(book_m)}; ${Math.round(100 * survivors_share)} % come back from the grinder.`
+          ? `From ${ended} ${ended === 1 ? "edge" : "edges"} that ended here: ${metres(life_m.low)} to ${metres(life_m.high)}, the book says ${metres(book_m)}${measured.costs ? `; ${Math.round(100 * survivors_share)} % come back from the grinder` : ""}.`
           : `The book says an edge lasts about ${metres(book_m)}.`}
       </p>
       {measured.costs ? (
