@@ -96,7 +96,7 @@ def flags_of(check: Check, said: tuple[str, ...]) -> set[str]:
         "deep": deep > DEEP_D,
         "shallow": deep < SHALLOW_D,
         "longchip": job.material.chip == "long",
-        "shortchip": job.material.chip == "short",
+        "shortchip": job.material.chip in ("short", "powder"),
         "insert": job.cutter.kind.on_inserts,
         "no_insert": not job.cutter.kind.on_inserts,
         "through": job.hole.through,

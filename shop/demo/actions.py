@@ -20,6 +20,7 @@ from shop.jobs.plans import keep_plan
 from shop.logbook.actions import keep_cut, note_edge
 from shop.logbook.edges import measure_all_again
 from shop.logbook.lessons import OfRequest, learn_again
+from shop.logbook.models import EdgeEvent
 from shop.logbook.troubles import keep_trouble
 from shop.people.demo_sign_in import DEMO_USER
 from shop.people.models import User
@@ -146,6 +147,7 @@ def load_demo(tell: Callable[[str], None] = _silent) -> dict[str, int]:
         put_machine(machine["slug"], machine["spec"], machine["note"])
     tell("the crib")
     cutters = _put_crib()
+    _put_edges(user)
     tell(f"{len(materials)} materials")
     for material in materials:
         put_material(material["slug"], material["spec"], material["note"])
@@ -205,12 +207,16 @@ def _put_measured(user: User, part: dict[str, Any]) -> int:
 TAUGHT_BY = 8
 
 
-def _put_cuts(user: User, rows: list[dict[str, str]], jobs: dict[str, dict[str, Any]]) -> None:
-    """A year of cuts: each of a demo job, with what was read, measured and seen; learnt from when all are there."""
+def _put_edges(user: User) -> None:
+    """What happened to the edges of the crib; before anything is checked, since a ground cutter is a shorter one."""
     for row in _read_csv("edges.csv"):
         cutter = Cutter.objects.get(slug=row["cutter"])
         if not cutter.edge_events.filter(made_at=row["at"]).exists():
             note_edge(user, cutter, {name: row[name] for name in ("kind", "at", "ground_by", "note") if row[name]})
+
+
+def _put_cuts(user: User, rows: list[dict[str, str]], jobs: dict[str, dict[str, Any]]) -> None:
+    """A year of cuts: each of a demo job, with what was read, measured and seen; learnt from when all are there."""
     for number, row in enumerate(rows):
         if number % TAUGHT_BY == 0:
             learn_again()
@@ -229,7 +235,11 @@ def _put_cuts(user: User, rows: list[dict[str, str]], jobs: dict[str, dict[str, 
 def _put_crib() -> int:
     """Singles, then sets; how many stand there."""
     singles, costs = _read_csv("cutters.csv"), _read_json("costs.json")
+    # One whose edge was seen to is as it was left.
+    seen_to = set(EdgeEvent.objects.values_list("cutter__slug", flat=True))
     for row in singles:
+        if row["slug"] in seen_to:
+            continue
         spec = _cutter_spec(row)
         put_cutter(row["slug"], row["name"], spec, int(row["count"]), row["place"], costs=costs.get(row["slug"]) or _usual_costs(spec))
     return len(singles) + sum(_put_set(row) for row in _read_csv("sets.csv"))
