@@ -20,6 +20,7 @@ from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, m
 from bore.answers.part import part_answer
 from bore.answers.pictures import log_answer, window_answer
 from bore.answers.plan import anywhere_answer, plan_answer
+from bore.answers.practice import practice_answer
 from bore.answers.program import run_answer, written_answer
 from bore.answers.readings import READERS, read_answer
 from bore.answers.serialise import as_data
@@ -60,6 +61,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     ),
     "reading": (reading_answer, "a meter's, scale's or hand's reading as torque, thrust or power, and how far it may be trusted"),
     "calibrate": (calibration_answer, "what logged cuts say of the next one: a factor, the spread that is left, each cut's part"),
+    "practise": (practice_answer, "a hole drilled under a hand, played out in time: events, outcome, score"),
     "trace": (trace_answer, "a recorded load of the spindle told apart into holes, each beside what was said of it; what is amiss"),
     "chart": (chart_answer, "a wall chart: sizes by metals on one machine, what to set in each, the pilot it wants, how it holds"),
     "capability": (capability_answer, "the largest hole each family of drill makes on a machine in a metal"),

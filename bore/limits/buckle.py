@@ -22,7 +22,8 @@ def _span_mm(columns: Columns) -> Column:
     return whip.span_mm(tube_length_mm=columns.tube_length_mm, diameter_mm=columns.diameter_mm, steady_rests=columns.steady_rests)
 
 
-def _buckling(columns: Columns, ends: float) -> tuple[Column, Column]:
+def buckling(columns: Columns, ends: float) -> tuple[Column, Column]:
+    """Half of Euler's load for a kind of ends, and all of it, N."""
     solid_carbide = columns.substrate == "carbide" and columns.family.whole_carbide
     critical = strength.buckling_thrust_n(
         end_factor=ends,
@@ -37,10 +38,10 @@ def _buckling(columns: Columns, ends: float) -> tuple[Column, Column]:
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """Thrust against Euler's load with the point located; before it is located, the chisel's term alone against a
     free end; for a tube, its speed against the first whirling speed."""
-    soft, hard = _buckling(columns, LOCATED)
+    soft, hard = buckling(columns, LOCATED)
     found = Judgement(demand=loads.thrust_n, soft=soft, hard=hard, unit="N", part="buckles")
     if columns.start_kind in LOOSE_STARTS and not columns.opens_a_hole and columns.family.has_chisel:
-        soft, hard = _buckling(columns, FREE_POINT)
+        soft, hard = buckling(columns, FREE_POINT)
         found = worst(found, Judgement(demand=Band.exactly(loads.chisel_n), soft=soft, hard=hard, unit="N", part="first touch"))
     if columns.tube_length_mm is not None:
         whirls = whip.whirling_speed_rpm(diameter_mm=columns.diameter_mm, span_mm=_span_mm(columns))

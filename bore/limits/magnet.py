@@ -52,17 +52,25 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         return Judgement(reason=reason)
     if columns.magnetic == "partly":
         return unknown("machine.magnet.pull_n")
+    pull = pull_of(columns)
+    return worst(lifting(columns, loads, pull), sliding(columns, loads, pull))
+
+
+def pull_of(columns: Columns) -> Column:
+    """What the magnet pulls with on this plate, N."""
+    base = columns.magnet
+    assert base is not None
     gap = surface(base.surface).gap_mm if base.gap_mm is None else base.gap_mm
-    pull = statics.pull_n(
+    return statics.pull_n(
         rated_pull_n=base.pull_n,
         thickness_share=statics.thickness_share(thickness_mm=columns.thinnest_plate_mm, rated_thickness_mm=base.rated_thickness_mm),
         gap_share=statics.gap_share(gap_mm=gap),
         contact_share=base.contact_share,
     )
-    return worst(_lifting(columns, loads, pull), _sliding(columns, loads, pull))
 
 
-def _lifting(columns: Columns, loads: Loads, pull: Column) -> Judgement:
+def lifting(columns: Columns, loads: Loads, pull: Column) -> Judgement:
+    """Thrust against the first gap and what lifts or tips it."""
     base = columns.magnet
     assert base is not None
     weight = base.weight_kg * statics.G_M_S2 * WEIGHT_SIGN[base.orientation]
@@ -79,7 +87,8 @@ def _lifting(columns: Columns, loads: Loads, pull: Column) -> Judgement:
     return Judgement(demand=loads.thrust_n, soft=mark(base=soft, share=1.0), hard=hard, unit="N", part="lifts")
 
 
-def _sliding(columns: Columns, loads: Loads, pull: Column) -> Judgement:
+def sliding(columns: Columns, loads: Loads, pull: Column) -> Judgement:
+    """Torque against what slides it round."""
     base = columns.magnet
     assert base is not None
     weight = base.weight_kg * statics.G_M_S2

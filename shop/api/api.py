@@ -65,6 +65,6 @@ api = ShopApi(
 )
 add_handlers(api)
 # The drawing's addresses come before the yard's, which take any name after /machines/.
-ROUTERS = (session, people, checks, plans, parts, drawing, yard, jobs, logbook, at_machine, history, exchange, charts, printing)
+ROUTERS = (session, people, checks, plans, parts, drawing, yard, jobs, logbook, at_machine, history, exchange, charts, practice, printing)
 for router in (one.router for one in ROUTERS):
     api.add_router("", router)

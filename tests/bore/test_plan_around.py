@@ -323,7 +323,9 @@ def test_every_line_of_the_checklist_is_asked_of_somebody() -> None:
     overhead = asked("m1", "22", 16, "steel-structural-355")
     magnet = overhead["case"]["machine"]["magnet"] | {"orientation": "overhead", "strap": True}
     overhead["case"]["machine"] = overhead["case"]["machine"] | {"magnet": magnet}
-    asked_of |= {line["id"] for line in plan_answer(overhead)["checklist"]}
+    ground = asked("b1", "10", 12.0, "steel-structural-235")
+    ground["case"]["yard"] = {"cutters": [one | {"length_unproved": True} for one in ground["case"]["yard"]["cutters"]]}
+    asked_of |= {line["id"] for one in (overhead, ground) for line in plan_answer(one)["checklist"]}
     assert asked_of == {row["id"] for row in rows("checklist.csv")}
 
 

@@ -1,0 +1,53 @@
+"""The spindle under a load: what its motor gives at a speed, what its belt passes, how fast it runs a moment later."""
+
+import math
+
+from bore.job.columns import Columns
+from bore.practice import facts
+from bore.practice.state import State
+
+# How much slower a loaded induction motor runs than its field (1420 of 1500 rpm); speeds above nought that a motor is reckoned at.
+SLIP, LEAST_SLIP, NEARLY, OVER = 0.053, 1e-4, 0.997, 1.05
+UNIVERSAL = "universal"
+
+
+def motor_nm(columns: Columns, breakdown_nm: float, speed_rpm: float) -> float:
+    """What the motor gives, felt at the spindle, N·m. Induction: Kloss, `M = 2 M_b / (σ/σ_b + σ_b/σ)` with `σ_b = σ_r (R + √(R² − 1))`; a motor
+    with brushes falls off in a line from what it gives standing to its rating at its speed."""
+    rated, ratio = breakdown_nm / float(columns.breakdown_ratio), float(columns.breakdown_ratio)
+    set_rpm = float(columns.speed_rpm)
+    if columns.motor == UNIVERSAL:
+        return max(breakdown_nm - (breakdown_nm - rated) * speed_rpm / set_rpm, 0.0)
+    # The speed of a step is the motor's at its rating: with less to do it runs nearer to its field's.
+    slip = 1 - speed_rpm * (1 - SLIP) / set_rpm
+    at_most = SLIP * (ratio + math.sqrt(max(ratio**2 - 1, 0.0)))
+    if abs(slip) < LEAST_SLIP:
+        return 0.0
+    return 2 * breakdown_nm / (slip / at_most + at_most / slip)
+
+
+def idles_rpm(columns: Columns, breakdown_nm: float) -> float:
+    """How fast it runs with nothing to cut: nearly the field's own; a motor with brushes a little over what its plate says."""
+    set_rpm = float(columns.speed_rpm)
+    return set_rpm * OVER if columns.motor == UNIVERSAL else set_rpm / (1 - SLIP) * NEARLY
+
+
+def turn(columns: Columns, state: State, load_nm: float, belt_nm: float, breakdown_nm: float, dt: float) -> None:
+    """A step of `J dω/dt = min(motor, belt) − M`, the motor's own slope taken implicitly; a belt past what it carries passes less until the
+    load has fallen below that."""
+    speed, j = state.speed_rpm, facts.inertia_kg_m2(columns)
+    gives = motor_nm(columns, breakdown_nm, speed) if state.on else 0.0
+    near = motor_nm(columns, breakdown_nm, speed + 1.0) if state.on else 0.0
+    if load_nm > belt_nm:
+        state.slipping = True
+    elif load_nm < facts.SLIPPING * belt_nm:
+        state.slipping = False
+    passes, slope = (facts.SLIPPING * belt_nm, 0.0) if state.slipping else (gives, max(gives - near, 0.0) * 30 / math.pi)
+    omega = speed * math.pi / 30
+    gained = dt * (passes - load_nm) / (j + dt * slope)
+    state.speed_rpm = min(max(omega + gained, 0.0) * 30 / math.pi, idles_rpm(columns, breakdown_nm))
+    if not state.on:
+        state.speed_rpm = max(state.speed_rpm - 2.0 * float(columns.speed_rpm) * dt, 0.0)
+    state.off_s = 0.0 if state.on else state.off_s + dt
+    standing = state.on and state.speed_rpm < facts.STANDS * float(columns.speed_rpm)
+    state.standing_s = state.standing_s + dt if standing else 0.0

@@ -1,0 +1,159 @@
+"""What happens in a run, told once each: when it is seen, by which limit, in which words; and what ends a run."""
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from functools import cache
+
+from bore.base.sources import rows, source
+from bore.limits.hand import HARD_N
+from bore.limits.pack import JAMS, STICKS
+from bore.practice import facts
+from bore.practice.state import State
+from bore.practice.step import HOT, World, end_mm
+
+# The feed as it comes through over what it was, that is a leap.
+LEAPS = 1.6
+WALKED_MM, RUBS_S, CROWDS_S, SKINNED, BENDS = 0.3, 0.5, 0.15, 0.5, 0.8
+# Heat is seen once it has lasted so long with the point in, s.
+HOT_S = 0.3
+# An edge that is gone ends a run once it has only rubbed for so long, s; while it still cuts, gone is this much later.
+RUBBED_OUT_S, SHORT = 1.0, 0.049
+
+
+@dataclass(frozen=True, slots=True)
+class Kind:
+    """A kind of event: the limit whose doing it is, whether it counts against a run, what it is and how it is seen, heard, felt."""
+
+    id: str
+    limit: str
+    bad: bool
+    words: str
+    seen: str
+    heard: str
+    felt: str
+
+
+@dataclass(frozen=True, slots=True)
+class Event:
+    """Something that happened: when, and the figure beside its mark."""
+
+    t_s: float
+    id: str
+    figure: float
+    mark: float
+
+
+@cache
+def kinds() -> dict[str, Kind]:
+    """Every kind of event, in the order they are looked for."""
+    names = ("words", "seen", "heard", "felt")
+    return {
+        row["event"]: Kind(row["event"], row["limit"], row["bad"] == "true", *(row[name] for name in names))
+        for row in rows("practice_events.csv")
+        if source(row["source"])
+    }
+
+
+Look = Callable[[World, State], tuple[float, float]]
+
+
+def _bears(name: str) -> Callable[[World, State], float]:
+    return lambda world, state: world.truth.bears[name]
+
+
+def _over(figure: Callable[[World, State], float], mark: float | Callable[[World, State], float]) -> Look:
+    return lambda world, state: (figure(world, state), mark(world, state) if callable(mark) else mark)
+
+
+def _torque(world: World, state: State) -> float:
+    return state.torque_nm
+
+
+def _pushes(world: World, state: State) -> float:
+    """The thrust on the metal, N; none while the drill moves freely."""
+    return state.thrust_n if state.bites or state.rubs else 0.0
+
+
+def _slides(world: World, state: State) -> float:
+    still, less = world.set_up.slide
+    return max(still - less * state.thrust_n, 0.0) if math.isfinite(still) else math.inf
+
+
+def _ceiling(world: World, state: State) -> float:
+    return world.set_up.crowds_mm_rev
+
+
+def _temper(world: World, state: State) -> float:
+    return facts.edge_of(world.set_up.columns.substrate).temper_c
+
+
+def _snaps(world: World, state: State) -> tuple[float, float]:
+    """Twisted off, or buckled: whichever is nearer."""
+    bears = world.truth.bears
+    twisted = state.torque_nm, bears["twist-off"]
+    buckled = _pushes(world, state), bears["first-touch"] if state.turns < 1 else bears["buckle"]
+    return max(twisted, buckled, key=lambda one: one[0] / one[1])
+
+
+# Each event with what is looked at and the mark it passes.
+LOOKS: dict[str, Look] = {
+    "walks": _over(lambda world, state: state.offset_mm, WALKED_MM),
+    "rub": _over(lambda world, state: state.rubbing_s, RUBS_S),
+    "skin": _over(lambda world, state: state.skin, SKINNED),
+    "dull": _over(lambda world, state: state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
+    "dead": _over(lambda world, state: state.used if _rubbed_out(state) else state.used - SHORT, facts.DEAD_AT),
+    "smoke": _over(lambda world, state: state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > HOT_S else 0.0, HOT[0]),
+    "hot-chips": _over(lambda world, state: state.heat if state.hot_s[1] > HOT_S else 0.0, HOT[1]),
+    "temper": _over(lambda world, state: state.edge_c, _temper),
+    "crowd": lambda world, state: (state.crowded_s, CROWDS_S),
+    "pack": _over(lambda world, state: state.packing if state.bites else 1.0, STICKS),
+    "jam": _over(lambda world, state: state.packing if state.bites else 1.0, JAMS),
+    "belt-slip": lambda world, state: (float(state.slipping), 0.5),
+    "stall": lambda world, state: (state.standing_s, facts.DT_S / 2),
+    "surge": lambda world, state: (0.0 if world.set_up.columns.opens_a_hole else state.leapt, LEAPS),
+    "snatch": lambda world, state: (state.leapt if state.snatched else 0.0, 1.0),
+    "loose": _over(_torque, _bears("work")),
+    "gap": _over(_pushes, lambda world, state: world.set_up.gap_n),
+    "lets-go": _over(_pushes, _bears("magnet")),
+    "slides": _over(_torque, _slides),
+    "bends": _over(_pushes, lambda world, state: BENDS * world.truth.bears["first-touch"] if state.turns < 1 else math.inf),
+    "spins": _over(_torque, _bears("holder")),
+    "snap": _snaps,
+    "hand": _over(lambda world, state: state.force_n, HARD_N),
+}
+# What ends a run, and as what.
+ENDS = {"snap": "broken", "loose": "loose", "lets-go": "slipped", "slides": "slipped"}
+
+
+def _rubbed_out(state: State) -> bool:
+    return state.rubbing_s > RUBBED_OUT_S
+
+
+def _oiled(world: World) -> bool:
+    return world.set_up.columns.coolant.method != "dry"
+
+
+def happened(world: World, state: State) -> Iterator[Event]:
+    """The events a step has brought; the state keeps which there have been, and how the run ends."""
+    for name, look in LOOKS.items():
+        if name in state.fired:
+            continue
+        figure, mark = look(world, state)
+        if figure > mark and (name != "stall" or state.standing_s > 0):
+            state.fired.append(name)
+            yield Event(state.t_s, name, figure, mark)
+            if name in ENDS and not state.end:
+                state.end = ENDS[name]
+    if state.end:
+        return
+    if state.tip_mm >= end_mm(world.set_up):
+        state.end = "through"
+    elif state.standing_s >= facts.TRIPS_S:
+        state.end = "tripped"
+    elif state.off_s >= facts.TRIPS_S:
+        state.end = "off"
+    elif state.used >= facts.DEAD_AT and _rubbed_out(state):
+        state.end = "dead"
+    elif state.t_s >= facts.LONGEST_S - 1e-9:
+        state.end = "not-through"

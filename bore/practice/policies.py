@@ -1,0 +1,147 @@
+"""Hands that drill by a rule: always heavy, always timid, impatient, and a senior one that goes by what is seen (own choice)."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from bore.practice import facts
+from bore.practice.state import State
+from bore.practice.step import World, end_mm
+
+# A hand: the force it wants at the lever now, N, and what it does besides.
+Hand = Callable[[World, State], float]
+LOOKS_EVERY_S = 0.1
+# Once it has let the drill cool it cuts for so long before it does so again.
+BETWEEN_S = 3.0
+HEAVY_N, HEAVY_PUSH_N, TIMID_N, TIMID_PUSH_N = 250.0, 350.0, 15.0, 50.0
+
+
+def _pushes(world: World) -> bool:
+    return world.set_up.columns.feed_kind == "push"
+
+
+def heavy(world: World) -> Hand:
+    """The same great force, whatever happens."""
+    force = HEAVY_PUSH_N if _pushes(world) else HEAVY_N
+    return lambda world, state: force
+
+
+def timid(world: World) -> Hand:
+    """A little more than the spring."""
+    force = TIMID_PUSH_N if _pushes(world) else world.set_up.columns.return_spring_n + TIMID_N
+    return lambda world, state: force
+
+
+@dataclass(slots=True)
+class _Impatient:
+    """More and more while it goes slower than it might; lets go half a second when it stalls."""
+
+    force: float
+    most: float
+    looks_s: float = 0.0
+    lets_go_until_s: float = -1.0
+
+    def __call__(self, world: World, state: State) -> float:
+        if state.standing_s > 0 and state.t_s > self.lets_go_until_s + 0.5:
+            self.lets_go_until_s = state.t_s + 0.5
+        if state.t_s < self.lets_go_until_s:
+            return 0.0
+        if state.t_s >= self.looks_s:
+            self.looks_s = state.t_s + LOOKS_EVERY_S
+            if state.feed_mm_rev < 0.6 * world.set_up.book_mm_rev and state.tip_mm >= state.deep_mm - 1e-6:
+                self.force = min(self.force + 4.0, self.most)
+        return self.force
+
+
+def impatient(world: World) -> Hand:
+    """Begins with a good pull and never waits."""
+    return _Impatient(220.0, 400.0) if _pushes(world) else _Impatient(160.0, 300.0)
+
+
+@dataclass(slots=True)
+class _Senior:
+    """Steers to a good chip by what is seen: lightly until the point is in and before it comes through, clears the flutes, oils, backs off
+    when it smokes, lets up when the spindle slows."""
+
+    aim: float = 0.85
+    force: float = 0.0
+    looks_s: float = 0.0
+    backs_off_until_s: float = -1.0
+    clearing: bool = False
+    smoked: set[float] = field(default_factory=set)
+
+    def __call__(self, world: World, state: State) -> float:
+        columns = world.set_up.columns
+        if self.force == 0.0:
+            self.force = columns.return_spring_n + (80.0 if _pushes(world) else 20.0)
+        if self._withdraws(world, state):
+            return 0.0 if not _pushes(world) else -1.0
+        if state.t_s >= self.looks_s:
+            self.looks_s = state.t_s + LOOKS_EVERY_S
+            self._looks(world, state)
+        return self.force
+
+    def _withdraws(self, world: World, state: State) -> bool:
+        """Whether the drill is being drawn out: to clear it, or for two seconds because it smokes."""
+        near = facts.CLEARS_D * float(world.set_up.columns.diameter_mm)
+        if state.t_s < self.backs_off_until_s:
+            state.oil = 1.0 if world.set_up.columns.coolant.method not in ("dry", "flood", "through") else state.oil
+            return True
+        again = state.t_s > self.backs_off_until_s + BETWEEN_S
+        if state.heat > 1.0 and state.bites and state.leaving_s < 0 and state.deep_mm > 1.0 and again and _may_cool(world):
+            self.backs_off_until_s = state.t_s + 2.0
+            return True
+        if self.clearing:
+            self.clearing = state.tip_mm > near
+            return self.clearing
+        if state.deep_mm - state.clear_at_mm > self._peck_mm(world, state) and state.leaving_s < 0:
+            self.clearing = True
+        return self.clearing
+
+    def _peck_mm(self, world: World, state: State) -> float:
+        columns = world.set_up.columns
+        if not columns.family.packs:
+            return 1e9
+        diameters = 3.0 if columns.coolant.method == "flood" else 2.0 if state.clear_at_mm <= 0 else 1.0
+        return diameters * float(columns.diameter_mm)
+
+    def _looks(self, world: World, state: State) -> None:
+        """The pull a tenth of a second later: towards the chip that is wanted here."""
+        set_up = world.set_up
+        columns = set_up.columns
+        most = 300.0 if _pushes(world) else 200.0
+        least = columns.return_spring_n + 5.0
+        if state.speed_rpm < 0.85 * float(columns.speed_rpm):
+            self.force = max(self.force * 0.7, least)
+            return
+        wanted = self.aim * set_up.book_mm_rev * self._share(world, state)
+        if not state.bites and state.tip_mm >= state.deep_mm - 1e-6:
+            self.force = min(self.force + 6.0, most)
+        elif state.bites:
+            off = (wanted - state.feed_mm_rev) / wanted
+            self.force += max(min(off, 1.0), -1.0) * 0.12 * max(self.force - columns.return_spring_n, 5.0)
+        self.force = min(max(self.force, least), most, _magnet_n(world))
+
+    def _share(self, world: World, state: State) -> float:
+        columns = world.set_up.columns
+        point, depth = float(columns.point_length_mm), float(columns.depth_mm)
+        if columns.through and state.tip_mm > depth - point:
+            return (0.45 if world.set_up.hardens == "yes" else 0.35) / 0.85
+        return 0.4 / 0.85 if state.tip_mm < min(point, end_mm(world.set_up)) and not columns.opens_a_hole else 1.0
+
+
+def _magnet_n(world: World) -> float:
+    """The pull that a magnet bears with room to spare, as the check says of it, N."""
+    columns, gap = world.set_up.columns, world.set_up.gap_n
+    return 0.7 * gap / (columns.force_ratio or 1.0) + columns.return_spring_n
+
+
+def _may_cool(world: World) -> bool:
+    return world.set_up.columns.family.may_peck
+
+
+def senior(world: World, aim: float = 0.85) -> Hand:
+    """A hand that has drilled a lot of holes."""
+    return _Senior(aim)
+
+
+POLICIES: dict[str, Callable[[World], Hand]] = {"heavy": heavy, "timid": timid, "impatient": impatient, "senior": senior}

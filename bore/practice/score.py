@@ -1,0 +1,134 @@
+"""What a run came to: how it ended, what it cost, and how it stands beside the best harmless run of the same set-up."""
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+
+from bore.plan.cost import S_PER_H, USUAL_RATE_PER_H
+from bore.practice import facts
+from bore.practice.events import kinds
+from bore.practice.policies import Hand, senior
+from bore.practice.run import Run, begin, run
+from bore.practice.set_up import SetUp
+from bore.practice.state import State
+from bore.practice.step import World
+from bore.practice.truth import fair_truth
+
+HARMLESS = ("through",)
+# Points of a run that comes through, each held to between nought and its weight (own choice).
+CAME_THROUGH, FOR_TIME, FOR_EDGE, FOR_PLACE, FOR_BURR, FOR_EVENTS = 30.0, 25.0, 20.0, 10.0, 5.0, 10.0
+EDGE_ALL, PLACE_ALL_MM, BURR_ALL_MM, EVENTS_ALL = 0.05, 0.5, 0.5, 4
+NOT_THROUGH, SPOILT = 10.0, 0.0
+SPOILS = ("broken", "loose", "slipped")
+# The hands that par is tried with: a senior aiming at these shares of the book's feed, and steady ones of these forces, N.
+AIMS, STEADY_N, STEADY_PUSH_N = (0.5, 0.65, 0.85, 1.0, 1.15), (80.0, 110.0, 140.0, 180.0), (120.0, 180.0, 240.0, 300.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Outcome:
+    """How a run ended."""
+
+    through: bool
+    end: str
+    time_s: float
+    pos_mm: float
+    oversize_mm: float
+    burr_mm: float
+    edge_used: float
+    edge_c: float
+    first: tuple[str, str] | None
+    money: float
+
+
+def outcome_of(set_up: SetUp, made: Run, drill_price: float, rate_per_h: float = USUAL_RATE_PER_H) -> Outcome:
+    """What a run came to. Oversize: twice what the point walked, a fifth of it (own choice); money: the machine's time and the drill's."""
+    last = made.last
+    used = max(last.used - last.began_used, 0.0)
+    hottest = max((state.edge_c for state in made.frames), default=facts.AIR_C)
+    bad = [event for event in made.events if kinds()[event.id].bad]
+    first = (bad[0].id, kinds()[bad[0].id].limit) if bad else None
+    spent = drill_price if last.end == "broken" else drill_price * min(used, 1.0)
+    money = last.t_s * rate_per_h / S_PER_H + spent
+    burr = facts.BURR_MM + facts.BURR_BY_FEED * max(last.leaving_feed, last.feed_before) * math.exp(0.5 * min(last.used, 0.85))
+    return Outcome(last.end == "through", last.end, last.t_s, last.offset_mm, 0.4 * last.offset_mm, burr, used, hottest, first, money)
+
+
+@dataclass(frozen=True, slots=True)
+class Par:
+    """The best harmless run of a set-up on its fair truth: time, edge used."""
+
+    time_s: float
+    edge_used: float
+
+
+@lru_cache(maxsize=64)
+def par_of(key: str, set_up: "Hashed", used: float) -> Par | None:
+    """Of a set-up, by senior and steady hands; None where none comes through harmlessly: then the set-up is the fault."""
+    world = World(set_up.set_up, fair_truth(set_up.set_up))
+    push = set_up.set_up.columns.feed_kind == "push"
+    hands: list[Hand] = [senior(world, aim) for aim in AIMS]
+    hands += [_steady(force) for force in (STEADY_PUSH_N if push else STEADY_N)]
+    found = []
+    for hand in hands:
+        made = run(world, hand, begin(world, used))
+        if made.last.end == "through" and not any(kinds()[event.id].bad for event in made.events):
+            found.append(Par(made.last.t_s, made.last.used - made.last.began_used))
+    return min(found, key=lambda one: one.time_s) if found else None
+
+
+def _steady(force: float) -> Hand:
+    return lambda world, state: force
+
+
+class Hashed:
+    """A set-up that is looked up by its key alone."""
+
+    def __init__(self, set_up: SetUp) -> None:
+        self.set_up = set_up
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Hashed)
+
+    def __hash__(self) -> int:
+        return 0
+
+
+def score_of(outcome: Outcome, par: Par | None, bad_events: int) -> float:
+    """A run's score, 0 to 100."""
+    if outcome.end in SPOILS:
+        return SPOILT
+    if not outcome.through:
+        return NOT_THROUGH
+    par_s, par_edge = (outcome.time_s, outcome.edge_used) if par is None else (par.time_s, par.edge_used)
+
+    def term(weight: float, share: float) -> float:
+        return weight * min(max(share, 0.0), 1.0)
+
+    return (
+        CAME_THROUGH
+        + term(FOR_TIME, par_s / outcome.time_s)
+        + term(FOR_EDGE, 1 - (outcome.edge_used - par_edge) / EDGE_ALL)
+        + term(FOR_PLACE, 1 - outcome.pos_mm / PLACE_ALL_MM)
+        + term(FOR_BURR, 1 - outcome.burr_mm / BURR_ALL_MM)
+        + term(FOR_EVENTS, 1 - bad_events / EVENTS_ALL)
+    )
+
+
+def form_of(set_up: SetUp, state: State) -> tuple[str, str]:
+    """What comes out of the hole, by form and colour: none, dust, fluff, strings, curls, thick, crumbs; bright, straw, blue, grey."""
+    if not (state.bites or state.rubs):
+        return "none", ""
+    share = state.feed_mm_rev / set_up.book_mm_rev
+    chip = set_up.job.material.chip
+    if state.rubs:
+        form = "dust"
+    elif chip in ("short", "powder"):
+        form = "crumbs"
+    elif share < 0.25:
+        form = "fluff"
+    elif share < 0.5:
+        form = "strings"
+    else:
+        form = "thick" if share > 1.25 else "curls"
+    colour = "bright" if state.heat < 1.0 else "straw" if state.heat < 1.25 else "blue" if state.heat < 1.8 else "grey"
+    return form, colour

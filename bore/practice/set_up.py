@@ -1,0 +1,217 @@
+"""What is worked out once for a set-up: the core's own loads over every thrust a hand may make, and the marks of its limits."""
+
+import math
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bore.base.elementwise import Column
+from bore.base.formula import silent
+from bore.check.check import Check, check
+from bore.cutters.shared import edge_radius_mm
+from bore.cutters.speed_factors import speed_factor
+from bore.job.columns import Columns
+from bore.job.job import Job
+from bore.limits import break_out, buckle, magnet, snatch
+from bore.limits.hand import marks_n
+from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement
+from bore.loads.assemble import columns_of
+from bore.loads.loads import Loads, loads_of
+from bore.mechanics import spindle, surge
+from bore.plan.cost import usual_life_m
+from bore.practice import facts
+from bore.quantities.bands import Band
+from bore.schools import diameter_feed
+
+Array = NDArray[np.float64]
+# Thrusts the loads are worked out over, N.
+LEAST_N, MOST_N, COUNT = 2.0, 40_000.0, 400
+HAND_ARM_MM = 100.0
+# A limit's hard mark stands no further above its soft one than this when a capacity is drawn.
+ROOM, OF_BREAKING = 1.25, 0.8
+SURE = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """What a limit bears: its hard mark, and how far from it a drawn capacity may lie (a ratio)."""
+
+    hard: float
+    room: float = SURE
+
+
+NO_MARK = Mark(math.inf)
+
+
+@dataclass(frozen=True, slots=True)
+class Over:
+    """The core's loads of a sharp edge over thrust: the feed and the torque a push makes, low, middle and high; the lips' share of it."""
+
+    thrust_n: Array
+    feed: tuple[Array, Array, Array]
+    torque: tuple[Array, Array, Array]
+    lips: Array
+
+
+@dataclass(frozen=True, slots=True)
+class SetUp:
+    """A job ready to be cut by hand."""
+
+    job: Job
+    columns: Columns
+    over: Over
+    marks: dict[str, Mark]
+    chisel_n: float
+    book_mm_rev: float
+    crowds_mm_rev: float
+    top_m_min: float
+    dry_share: float
+    life_m: float
+    radii_mm: tuple[float, ...]
+    lead_mm: float
+    slide: tuple[float, float]
+    gap_n: float
+    grabs: str
+    checked: Check
+
+    @property
+    def hardens(self) -> str:
+        """Whether the metal hardens under a rubbing edge: yes, slight, no."""
+        return self.columns.work_hardens
+
+    @property
+    def comfortable_n(self) -> float:
+        """What is hard work for a hand here, N."""
+        return marks_n(self.columns)[1]
+
+
+def set_up(job: Job) -> SetUp:
+    """Of a job with a sharp edge under a hand's feed; a hand force of its own is what its marks are judged at."""
+    with silent():
+        columns = columns_of(job)
+        checked = check(job, recorded=False)
+        loads = checked.result.loads
+        dry = replace(job, machine=replace(job.machine, coolant=replace(job.machine.coolant, method="dry")))
+        top = (columns.vc_top_m_min or 60.0) * float(columns.vc_factor)
+        gap, slide = _magnet(columns, loads)
+        return SetUp(
+            job=job,
+            columns=columns,
+            over=_over(columns),
+            marks=_marks(checked),
+            chisel_n=float(loads.chisel_n),
+            book_mm_rev=float(columns.book_feed_mm_rev),
+            crowds_mm_rev=float(columns.overfed_mm_rev),
+            top_m_min=top,
+            dry_share=speed_factor(dry) / speed_factor(job),
+            life_m=usual_life_m(job.cutter, job.material.iso_group),
+            radii_mm=_radii(job),
+            lead_mm=float(surge.flute_lead_mm(columns.diameter_mm, columns.helix_deg)),
+            slide=slide,
+            gap_n=gap,
+            grabs=_grabs(columns, loads),
+            checked=checked,
+        )
+
+
+def _over(columns: Columns) -> Over:
+    """The loads over thrust, monotone in it: what a push makes never falls as it grows."""
+    thrust = np.geomspace(LEAST_N, MOST_N, COUNT)
+    pushed = replace(columns, hand_force_n=thrust, feed_mm_rev=None, force_ratio=1.0, return_spring_n=0.0)
+    found = loads_of(pushed)
+    feeds, torques = (tuple(_rising(end, thrust) for end in _ends(band)) for band in (found.wanted_feed, found.torque_nm))
+    if not columns.opens_a_hole and columns.family.has_chisel:
+        # Below the bite the core's torque is none: it is carried on along the feed, since wear and skin move where it bites.
+        torques = tuple(_below(torque, feeds[1], found.bites) for torque in torques)
+    lips = np.broadcast_to(np.asarray(diameter_feed.lip_thrust_share(columns, feeds[1]), dtype=np.float64), thrust.shape)
+    return Over(thrust, feeds, torques, lips)  # type: ignore[arg-type]
+
+
+def _ends(band: Band) -> tuple[Column, Column, Column]:
+    return band.low, band.middle, band.high
+
+
+def _rising(values: Column, thrust: Array) -> Array:
+    return np.maximum.accumulate(np.broadcast_to(np.asarray(values, dtype=np.float64), thrust.shape))
+
+
+def _below(torque: Array, feed: Array, bites: Any) -> Array:
+    some = np.broadcast_to(np.asarray(bites, dtype=bool), torque.shape)
+    if not some.any():
+        return torque
+    first = int(np.argmax(some))
+    carried = torque[first] * (np.maximum(feed, 1e-9) / feed[first]) ** 0.8
+    return np.where(some, torque, carried)
+
+
+def _mark(judgement: Judgement | None, unit: str, room: float | None = None) -> Mark:
+    """A limit's mark where it is judged in this unit; none where it says nothing, or speaks by its kind."""
+    if judgement is None or judgement.reason or judgement.demand is None or judgement.unit != unit:
+        return NO_MARK
+    soft, hard = float(judgement.soft), float(judgement.hard)
+    return Mark(hard, min(hard / soft if soft > 0 else ROOM, ROOM) if room is None else room)
+
+
+def _marks(found: Check) -> dict[str, Mark]:
+    columns, loads = found.columns, found.result.loads
+    judged = {name: one.judgement for name, one in found.result.findings.items()}
+    rated = float(
+        spindle.spindle_torque_nm(
+            power_kw=columns.stage_power_kw, idle_kw=columns.idle_kw, efficiency=columns.efficiency, speed_rpm=columns.speed_rpm
+        )
+    )
+    breaks = float(columns.breaking_torque_nm)
+    marks = {
+        "belt": _mark(judged["belt"], "N·m", SURE),
+        "stall": Mark(float(spindle.breakdown_torque_nm(rated_torque_nm=rated, breakdown_ratio=columns.breakdown_ratio)), ROOM),
+        "work": _work(found, judged["work"]),
+        "holder": _mark(judged["holder"], "N·m"),
+        "twist-off": Mark(breaks if breaks > 0 else math.inf, 1 / OF_BREAKING),
+        "buckle": Mark(float(buckle.buckling(columns, buckle.LOCATED)[1]), ROOM),
+        "first-touch": NO_MARK,
+        "magnet": NO_MARK,
+    }
+    if columns.start_kind in buckle.LOOSE_STARTS and not columns.opens_a_hole and columns.family.has_chisel:
+        marks["first-touch"] = Mark(float(buckle.buckling(columns, buckle.FREE_POINT)[1]), ROOM)
+    if columns.magnet is not None and not (judged["magnet"] and judged["magnet"].reason):
+        marks["magnet"] = _mark(magnet.lifting(columns, loads, magnet.pull_of(columns)), "N")
+    return marks
+
+
+def _work(found: Check, judgement: Judgement | None) -> Mark:
+    """What holds the work against turning: what the limit says, or fingers where nothing does."""
+    holding = found.job.holding
+    if holding.kind == "hand" and not found.columns.machine_kind.in_hands:
+        return Mark(facts.FINGERS_N * (holding.arm_mm or HAND_ARM_MM) / 1000, ROOM)
+    return _mark(judgement, "N·m")
+
+
+def _magnet(columns: Columns, loads: Loads) -> tuple[float, tuple[float, float]]:
+    """Where a magnet first gaps, N; and the torque that slides it: so much, less so much for each newton of thrust."""
+    if columns.magnet is None:
+        return math.inf, (math.inf, 0.0)
+    pull = magnet.pull_of(columns)
+    lifts = magnet.lifting(columns, loads, pull)
+    still, pushed = (float(magnet.sliding(columns, replace(loads, thrust_n=Band.exactly(thrust)), pull).hard) for thrust in (0.0, 1000.0))
+    return float(lifts.soft), (still, (still - pushed) / 1000)
+
+
+def _radii(job: Job) -> tuple[float, ...]:
+    """The edge's radius at the shares of its life in `facts.LIFE_AT_RADIUS`, mm."""
+    sharp, used, dull = (edge_radius_mm(job.cutter.substrate, wear, job.cutter.diameter_mm) for wear in ("sharp", "used", "dull"))
+    return sharp, used, dull, 2 * dull
+
+
+def _grabs(columns: Columns, loads: Loads) -> str:
+    """Whether it may snatch as it comes through, by what the limits say of its kind: nothing, `warned`, or `gives-way`; by the metal,
+    or by thin sheet (`sheet`)."""
+    if break_out.judge(columns, loads).reason in (break_out.Why.SHEET_BY_HAND, break_out.Why.SHEET):
+        return "sheet"
+    reason = int(snatch.judge(columns, loads).reason)
+    verdict = snatch.REASONS[reason].verdict
+    named = (snatch.Why.SCREWS_IN, snatch.Why.PULLS_IN, snatch.Why.CORNERS_GRAB, snatch.Why.SCREWS_IN_OPENING)
+    if verdict == HOLDS or reason not in {int(one) for one in named}:
+        return ""
+    return "gives-way" if verdict >= GIVES_WAY else "warned"

@@ -1,0 +1,311 @@
+"""One step of a cut under a hand: where the drill goes, what it asks for, how hot and worn it gets. Pure but for the state it moves on."""
+
+import math
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from bore.limits.rub import BOOK_SHARES, LEAST_EDGE, LEAST_EDGE_PUSHED
+from bore.mechanics import engagement, packing, surge
+from bore.mechanics.hand_feed import available_thrust_n
+from bore.mechanics.kinematics import chip_thickness_mm
+from bore.practice import facts
+from bore.practice.drive import turn
+from bore.practice.edge import radius_mm, wear_factor
+from bore.practice.set_up import SetUp
+from bore.practice.state import State
+from bore.practice.truth import Truth
+
+FULL = 0.999
+# Where oil smokes, and chips turn: r of these.
+HOT = (1.0, 1.25)
+
+
+@dataclass(frozen=True, slots=True)
+class Hidden:
+    """What a run has that is not said beforehand: a hard spot from one depth to another of a hardness ratio."""
+
+    hard_spot: tuple[float, float, float] | None = None
+
+
+@dataclass(slots=True)
+class _Shares:
+    """How much of the point is in the metal: of the torque, of the lips' thrust, whether the chisel is in, and whether it comes out below."""
+
+    torque: float
+    lips: float
+    chisel: float
+    full: bool
+    leaving: bool
+    engaged_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class World:
+    """A set-up with what is really true of it."""
+
+    set_up: SetUp
+    truth: Truth
+    hidden: Hidden = field(default_factory=Hidden)
+
+
+def end_mm(set_up: SetUp) -> float:
+    """How deep the tip goes."""
+    return float(set_up.columns.depth_mm) + float(set_up.columns.point_length_mm)
+
+
+def step(world: World, state: State, force_n: float, dt: float = facts.DT_S) -> None:
+    """The state moved on by one step of time under a force at the lever."""
+    columns = world.set_up.columns
+    state.t_s += dt
+    wanted = min(max(force_n, facts.LEAST_N), facts.MOST_N)
+    state.force_n += (wanted - state.force_n) * (1 - math.exp(-dt / facts.HAND_LAG_S))
+    state.thrust_n = float(
+        available_thrust_n(hand_force_n=state.force_n, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio or 1.0)
+    )
+    before = state.tip_mm
+    if _moves_freely(world, state, dt):
+        _nothing_cut(state)
+    else:
+        _cut(world, state)
+    _heat(world, state, dt)
+    advance = state.feed_mm_rev * state.speed_rpm / 60 * dt
+    _wear(world, state, advance, dt)
+    turn(columns, state, state.torque_nm, world.truth.bears["belt"], world.truth.bears["stall"], dt)
+    if state.feed_mm_rev > 0:
+        state.tip_mm = before + advance
+        state.deep_mm = max(state.deep_mm, state.tip_mm)
+
+
+# --- where it is ------------------------------------------------------------------
+
+
+def _moves_freely(world: World, state: State, dt: float) -> bool:
+    """The quill going up under its spring, or down an open hole to the metal; whether it did."""
+    near = facts.CLEARS_D * float(world.set_up.columns.diameter_mm)
+    if state.thrust_n <= 0:
+        state.tip_mm = max(state.tip_mm - facts.RISES_MM_S * dt, -facts.BEGINS_MM)
+        if state.tip_mm <= near:
+            state.clear_at_mm = state.deep_mm
+        return True
+    if state.tip_mm < state.deep_mm - 1e-9:
+        state.tip_mm = min(state.tip_mm + facts.FALLS_MM_S * dt, state.deep_mm)
+        return True
+    return False
+
+
+def _nothing_cut(state: State) -> None:
+    state.torque_nm, state.feed_mm_rev, state.bites, state.rubs = 0.0, 0.0, False, False
+
+
+def _shares(world: World, tip: float) -> _Shares:
+    columns = world.set_up.columns
+    diameter, begun, depth = float(columns.diameter_mm), float(columns.start_diameter_mm), float(columns.depth_mm)
+    through = columns.through
+    if not columns.family.has_chisel and columns.point_length_mm <= 0:
+        inside = tip < depth
+        return _Shares(float(inside), float(inside), 0.0, inside, False, diameter)
+    chisel = float(columns.chisel_ratio) * diameter if columns.family.has_chisel else 0.0
+    slope = math.tan(math.radians(float(columns.point_angle_deg) / 2))
+    into, out = (
+        float(engagement.engaged_diameter_mm(advance_mm=past, chisel_mm=chisel, tan_edge_angle=slope, diameter_mm=diameter))
+        for past in (max(tip, 1e-6), tip - depth if through else -1.0)
+    )
+    inner = max(begun, chisel)
+    torque, lips = (
+        tuple(float(share) for share in shares)
+        for shares in (
+            (
+                engagement.torque_share(engaged_mm=into, start_diameter_mm=begun, diameter_mm=diameter),
+                engagement.torque_share(engaged_mm=out, start_diameter_mm=begun, diameter_mm=diameter),
+            ),
+            (
+                engagement.lip_share(engaged_mm=into, inner_diameter_mm=inner, diameter_mm=diameter),
+                engagement.lip_share(engaged_mm=out, inner_diameter_mm=inner, diameter_mm=diameter),
+            ),
+        )
+    )
+    leaving = through and tip > depth
+    solid = begun == 0 and columns.family.has_chisel
+    return _Shares(torque[0] - torque[1], lips[0] - lips[1], float(solid and not leaving), into >= FULL * diameter, leaving, into)
+
+
+# --- what it cuts -----------------------------------------------------------------
+
+
+def _hardness(world: World, state: State) -> float:
+    """Of the metal under the edge over what it was taken for: its skin, and a hard spot."""
+    spot = world.hidden.hard_spot
+    ratio = spot[2] if spot and spot[0] <= state.tip_mm <= spot[1] else 1.0
+    return ratio * (1 + facts.SKIN_HARDER * state.skin)
+
+
+def _cut(world: World, state: State) -> None:
+    set_up, truth = world.set_up, world.truth
+    share = _shares(world, state.tip_mm)
+    asks = wear_factor(state.used)
+    hard = _hardness(world, state)
+    resists = asks * hard**facts.HARD_THRUST
+    since = max(state.deep_mm - state.clear_at_mm, 0.0) if set_up.columns.family.packs else 0.0
+    packed = packing.packed_depth(depth_mm=since, diameter_mm=set_up.columns.diameter_mm)
+    state.packing = float(packing.packing_factor(packed_depth=packed, chip_factor=set_up.columns.chip_factor))
+    state.engaged_mm, state.full = share.engaged_mm, share.full
+    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, asks * hard**facts.HARD_TORQUE):
+        return
+    if share.lips <= 0 and share.chisel <= 0:
+        # A hole that is there: it falls to where the lips touch.
+        state.tip_mm += facts.FALLS_MM_S * facts.DT_S
+        state.deep_mm = max(state.deep_mm, state.tip_mm)
+        _nothing_cut(state)
+        return
+    needs = state.thrust_n / resists
+    over = set_up.over
+    if share.chisel and needs <= set_up.chisel_n:
+        state.torque_nm, state.feed_mm_rev, state.bites, state.rubs = 0.02 * state.thrust_n * 1e-3, 0.0, False, state.speed_rpm > 0
+        return
+    whole = over.thrust_n * (over.lips * share.lips + (1 - over.lips) * share.chisel)
+    feed = float(np.interp(needs, whole, truth.feed))
+    if not share.full:
+        feed = min(feed, facts.ENTERING * set_up.crowds_mm_rev)
+    torque = float(np.interp(feed, truth.feed, truth.torque))
+    if set_up.columns.opens_a_hole:
+        torque = min(torque, float(np.interp(needs, over.thrust_n, truth.torque)) / max(share.torque, 0.05))
+    state.torque_nm = torque * asks * hard**facts.HARD_TORQUE * share.torque * state.packing
+    state.feed_mm_rev, state.bites = feed, True
+    state.rubs = _too_thin(set_up, state, feed, share.full)
+    if share.full or not share.leaving:
+        fade = facts.DT_S / facts.MEAN_S
+        state.feed_before += (feed - state.feed_before) * fade
+        state.thrust_before += (state.thrust_n - state.thrust_before) * fade
+
+
+def _too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
+    """Whether it rubs: a chip thinner than the limit's hard mark of the edge's radius; in metal that hardens, of the book's feed."""
+    columns = set_up.columns
+    chip = float(chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
+    pushed = columns.feed_kind == "push" and set_up.hardens != "yes"
+    if chip < (LEAST_EDGE_PUSHED if pushed else LEAST_EDGE) * radius_mm(set_up, state.used):
+        return True
+    if set_up.hardens == "no" or pushed or not full:
+        return False
+    return feed < BOOK_SHARES[set_up.hardens][1] * set_up.book_mm_rev
+
+
+def _leaves(world: World, state: State, share: _Shares, asks: float) -> bool:
+    """The point coming through: the chisel lets go, the frame leaps, the lips bite a thicker chip; whether that is what happens."""
+    set_up, truth, columns = world.set_up, world.truth, world.set_up.columns
+    opened = columns.opens_a_hole
+    if state.leaving_s < 0:
+        state.leaving_s = 0.0
+    state.leaving_s += facts.DT_S
+    before, thrust = state.feed_before, max(state.thrust_before, 1e-6)
+    if before <= 0 or not columns.family.has_chisel:
+        return False
+    lips = 1.0 if opened else float(np.interp(thrust, set_up.over.thrust_n, set_up.over.lips))
+    snatches = set_up.grabs and (set_up.grabs != "warned" or truth.surge > 0.5) and state.thrust_n > 0.5 * lips * thrust
+    if opened and not snatches:
+        return False
+    if opened:
+        leapt, took = before * (1 / max(share.lips, 0.15)) ** facts.SURGE_POWER, max(share.torque, 0.6 if share.torque > 0 else 0.0)
+        feed = leapt
+    else:
+        pushes = max(state.thrust_n, thrust * math.exp(-state.leaving_s / facts.FADES_S)) / (lips * thrust)
+        springs = float(columns.edges) * (thrust - lips * thrust) / float(columns.stiffness_n_mm)
+        leapt = min(before * pushes**facts.SURGE_POWER, before + springs, set_up.lead_mm)
+        if snatches and set_up.grabs == "sheet":
+            sheet = facts.SHEET_N_MM * (float(columns.depth_mm) / facts.SHEET_MM) ** 3
+            leapt = before + float(columns.edges) * thrust / sheet
+        elif snatches:
+            leapt = set_up.lead_mm
+        feed, took = before + truth.surge * (leapt - before), share.torque
+    rises = 1 + truth.surge * (float(surge.surge_factor(surged_feed_mm_rev=max(leapt, before), feed_mm_rev=before)) - 1)
+    torque = float(np.interp(before, truth.feed, truth.torque)) * rises
+    state.leapt, state.snatched = max(state.leapt, leapt / before), state.snatched or bool(snatches)
+    state.feed_mm_rev, state.torque_nm = max(feed, 0.0), torque * asks * took * state.packing
+    state.bites, state.rubs, state.leaving_feed = True, False, max(state.leaving_feed, feed)
+    return True
+
+
+# --- heat and wear ----------------------------------------------------------------
+
+
+def _heat(world: World, state: State, dt: float) -> None:
+    """How fast the edge runs for what it is cutting, r; its temperature, and the drill's body's."""
+    set_up, columns = world.set_up, world.set_up.columns
+    diameter = float(columns.diameter_mm)
+    engaged = max(state.engaged_mm, 0.3 * diameter) if state.bites else diameter
+    speed = math.pi * engaged * state.speed_rpm / 1000
+    hot = min(max(state.body_c - facts.AIR_C, 0.0) / facts.BODY_HOT_K, 1.0)
+    oiled = 1 - (1 - set_up.dry_share) * (1 - state.oil) * (0.5 + 0.5 * hot)
+    runs = speed / (set_up.top_m_min * oiled) * wear_factor(state.used) ** facts.WEAR_HEATS * (1 + 0.5 * state.skin)
+    touching = state.bites or state.rubs
+    chip = (state.feed_mm_rev / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else facts.RUBBING_HEATS
+    state.heat = runs * chip if touching else 0.0
+    settled = state.full or columns.opens_a_hole or state.rubs
+    state.hot_s = tuple(was + dt if settled and state.heat > mark else 0.0 for was, mark in zip(state.hot_s, HOT, strict=True))
+    edge = facts.edge_of(columns.substrate)
+    state.edge_c = state.body_c if not touching else facts.AIR_C + _rise_k(world) * state.heat ** (1 / 3)
+    method = columns.coolant.method
+    if touching and method != "dry" and method not in ("flood", "through"):
+        state.oil = max(state.oil - dt / facts.OIL_S * max(state.heat, 1.0) ** 2, 0.0)
+    power = state.torque_nm * state.speed_rpm * math.pi / 30
+    into = facts.INTO_DRILL * power if state.bites else 0.0
+    if state.rubs:
+        friction = facts.FRICTION * state.thrust_n * diameter / 4000 * state.speed_rpm * math.pi / 30
+        into += facts.FLANK * power if state.bites else facts.BARE * friction
+    area = math.pi / 4 * diameter**2
+    holds = facts.STEEL_MJ_MM3_K / 1000 * 0.5 * area * 1.5 * diameter
+    film = facts.film_w_m2_k(method if state.oil > 0.05 or method in ("flood", "through") else "dry")
+    out = 0.4 * edge.conductivity / 1000 * area / (3 * diameter) + film * 1e-6 * 2 * math.pi * diameter**2 * (
+        1.0 if touching else facts.WITHDRAWN
+    )
+    state.body_c += dt * (into - out * (state.body_c - facts.AIR_C)) / holds
+
+
+def _rise_k(world: World) -> float:
+    """Cook's rise of the edge at the book's feed and top speed, K; bounded by what the edge stands."""
+    set_up, columns = world.set_up, world.set_up.columns
+    torque = float(np.interp(set_up.book_mm_rev, set_up.over.feed[1], set_up.over.torque[1]))
+    ring = float(columns.diameter_mm) ** 2 - float(columns.start_diameter_mm) ** 2
+    energy = 8000 * torque / (set_up.book_mm_rev * ring)
+    heat = facts.heat_of(columns.metal)
+    chip = float(chip_thickness_mm(feed_mm_rev=set_up.book_mm_rev, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
+    speed = set_up.top_m_min * 1000 / 60
+    rise = facts.COOK * energy / heat.capacity * (speed * chip / heat.diffusivity) ** (1 / 3)
+    return float(min(rise, facts.edge_of(columns.substrate).temper_c - facts.TO_TEMPER_K))
+
+
+def _wear(world: World, state: State, advance_mm: float, dt: float) -> None:
+    set_up, columns = world.set_up, world.set_up.columns
+    edge = facts.edge_of(columns.substrate)
+    lives = advance_mm / 1000 / set_up.life_m
+    gone = lives * max(0.25, min(state.heat, 3.0) ** (1 / edge.taylor_n))
+    if state.rubs:
+        slid = math.pi * float(columns.diameter_mm) * state.speed_rpm / 60_000 * dt
+        gone += slid / facts.RUBBED_M[set_up.hardens]
+        turns = state.speed_rpm / 60 * dt
+        state.skin = min(state.skin + turns * facts.SKIN_A_TURN[set_up.hardens], 1.0)
+        state.rubbing_s += dt
+    else:
+        state.skin *= math.exp(-advance_mm / facts.SKIN_CUT_MM)
+        state.rubbing_s = 0.0
+    crowded = (state.full or columns.opens_a_hole) and state.feed_mm_rev > set_up.crowds_mm_rev and state.leaving_s < 0
+    state.crowded_s = state.crowded_s + dt if crowded else 0.0
+    if crowded:
+        gone += 10 * (state.feed_mm_rev / set_up.crowds_mm_rev) ** 3 * lives
+    if state.edge_c > edge.temper_c:
+        gone += 0.1 * dt * (1 + (state.edge_c - edge.temper_c) / 25)
+    state.used = min(state.used + gone * (1 + 2 * state.skin), max(facts.USED_UP, state.began_used))
+    _walk(world, state, dt)
+
+
+def _walk(world: World, state: State, dt: float) -> None:
+    """Where the point comes to stand before it is in."""
+    columns = world.set_up.columns
+    if columns.opens_a_hole or not columns.family.has_chisel or not (state.bites or state.rubs):
+        return
+    state.turns = min(state.turns + state.speed_rpm / 60 * dt, facts.WALK_TURNS)
+    free = max(float(columns.free_length_mm) / (facts.SLENDER_D * float(columns.diameter_mm)), 0.5)
+    reach = facts.WALKS_MM.get(columns.point, facts.WALKS_ELSE_MM) * math.sqrt(float(columns.diameter_mm) / 10)
+    start = facts.START_SHARE.get(columns.start_kind, 1.0)
+    state.offset_mm = reach * start * free * world.truth.walks * state.turns / facts.WALK_TURNS
