@@ -29,6 +29,7 @@ NOT_PLAYED = {
 HIDDEN, SET_UP = ("wear", "belt", "hard_spot", "skin", "clamp"), ("side_handle", "drill_price")
 ACTIONS = ("oil", "off", "on")
 FEWEST, MOST, LATEST_S = 2, 6000, 300.0
+DRIVEN = ("power-steps", "servo")
 USUAL_PRICE, MOST_PRICE, MOST_ACTIONS = 8.0, 10_000.0, 200
 # The hand force of a case is none of a run's: its marks are judged at this where it has none.
 USUAL_N = 100.0
@@ -162,6 +163,10 @@ def read_practice(data: Any) -> Asked:
         raise BadInput.at("case", "is needed, as an object")
     given = known_fields({} if data.get("set_up") is None else data["set_up"], SET_UP, "set_up")
     hidden = known_fields({} if data.get("hidden") is None else data["hidden"], HIDDEN, "hidden")
+    machine = case.get("machine")
+    feed = machine.get("feed") if isinstance(machine, dict) else None
+    if isinstance(feed, dict) and feed.get("kind") in DRIVEN:
+        raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["override"])
     job = read_case(_by_hand(case, given))
     if job.machine.feed.kind not in HAND_FEEDS or not job.cutter.kind.axial_chip or not job.cutter.kind.drills:
         raise BadInput.at("case.machine.feed.kind", "is not played under a hand; accepted: a drill under a lever, a rack or a push")

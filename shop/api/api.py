@@ -23,6 +23,7 @@ from shop.api.routers import (
     parts,
     people,
     plans,
+    practice,
     printing,
     session,
     yard,

@@ -1832,6 +1832,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practise
+         * @description A run by a rule's hand, or by forces noted at their times, of a case the shop may name by ids.
+         */
+        post: operations["shop_api_routers_practice_practise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/square-code": {
         parameters: {
             query?: never;
@@ -5646,6 +5666,139 @@ export interface components {
             with_pilot_mm: number | null;
             /** First */
             first: string | null;
+        };
+        /**
+         * PracticeAnswer
+         * @description A run played: the model's name, moments at ten a second, events, outcome, par (None where the set-up lets nobody through harmlessly)
+         *     and score; the length of the hole to where the tip goes, mm, and the book's feed.
+         */
+        PracticeAnswer: {
+            /** Model */
+            model: string;
+            /** Timeline */
+            timeline: components["schemas"]["PracticeFrame"][];
+            /** Events */
+            events: components["schemas"]["PracticeEvent"][];
+            outcome: components["schemas"]["PracticeOutcome"];
+            par: components["schemas"]["PracticePar"] | null;
+            /** Score */
+            score: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Point Mm */
+            point_mm: number;
+            /** Book Mm Rev */
+            book_mm_rev: number;
+        };
+        /**
+         * PracticeEvent
+         * @description Something that happened, told once: when, by which limit (empty where none), the figure beside its mark, in words, and how it is seen,
+         *     heard and felt.
+         */
+        PracticeEvent: {
+            /** T S */
+            t_s: number;
+            /** Id */
+            id: string;
+            /** Limit */
+            limit: string;
+            /** Bad */
+            bad: boolean;
+            /** Figure */
+            figure: number | null;
+            /** Mark */
+            mark: number | null;
+            /** Words */
+            words: string;
+            /** Seen */
+            seen: string;
+            /** Heard */
+            heard: string;
+            /** Felt */
+            felt: string;
+        };
+        /**
+         * PracticeFrame
+         * @description A moment: time, force at the lever, thrust, tip below the face, feed and its share of the book's, speed, torque, temperatures of edge
+         *     and drill, how fast the edge runs for the metal (r), the share of its life that is gone, skin, packing, oil left; chips by form and
+         *     colour; how hard it shakes, 0 to 1.
+         */
+        PracticeFrame: {
+            /** T S */
+            t_s: number;
+            /** Force N */
+            force_n: number;
+            /** Thrust N */
+            thrust_n: number;
+            /** Tip Mm */
+            tip_mm: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number;
+            /** Ratio */
+            ratio: number;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Torque Nm */
+            torque_nm: number;
+            /** Edge C */
+            edge_c: number;
+            /** Body C */
+            body_c: number;
+            /** R */
+            r: number;
+            /** Edge Used */
+            edge_used: number;
+            /** Skin */
+            skin: number;
+            /** Packing */
+            packing: number;
+            /** Oil */
+            oil: number;
+            /** Chip */
+            chip: string;
+            /** Colour */
+            colour: string;
+            /** Shake */
+            shake: number;
+        };
+        /**
+         * PracticeOutcome
+         * @description How it ended and what it came to; `first`: the first event that counts against it, and its limit.
+         */
+        PracticeOutcome: {
+            /** Through */
+            through: boolean;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "through" | "not-through" | "broken" | "loose" | "slipped" | "tripped" | "dead" | "off";
+            /** Time S */
+            time_s: number;
+            /** Pos Mm */
+            pos_mm: number;
+            /** Oversize Mm */
+            oversize_mm: number;
+            /** Burr Mm */
+            burr_mm: number;
+            /** Edge Used */
+            edge_used: number;
+            /** Edge C */
+            edge_c: number;
+            /** First */
+            first: string[] | null;
+            /** Money */
+            money: number;
+        };
+        /**
+         * PracticePar
+         * @description The best harmless run of the same set-up.
+         */
+        PracticePar: {
+            /** Time S */
+            time_s: number;
+            /** Edge Used */
+            edge_used: number;
         };
         /**
          * SquareCode
@@ -15285,6 +15438,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CapabilityAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_practice_practise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    case: components["schemas"]["Case"];
+                    seed?: number | string;
+                    /** @description every draw in the middle of what the check says */
+                    fair?: boolean;
+                    hidden?: {
+                        wear?: unknown;
+                        belt?: unknown;
+                        hard_spot?: unknown;
+                        skin?: unknown;
+                        clamp?: unknown;
+                    };
+                    set_up?: {
+                        side_handle?: boolean;
+                        drill_price?: number;
+                    };
+                    /** @enum {string} */
+                    policy?: "heavy" | "timid" | "impatient" | "senior";
+                    force?: number[][];
+                    actions?: unknown[][];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeAnswer"];
                 };
             };
             /** @description Unauthorized */
