@@ -6,6 +6,8 @@ from functools import cache
 from bore.base.sources import rows, source
 from bore.job.columns import Columns
 
+# A spindle of a kind that is not in the table, kg m² (own choice).
+USUAL_KG_M2 = 0.03
 # One step of time, s; a run ends after so long at the latest, s.
 DT_S, LONGEST_S = 0.02, 180.0
 # A hand on a lever lags its own wish, s; what it may be asked for, N (own choice).
@@ -93,8 +95,7 @@ def _inertias() -> dict[str, float]:
 
 def inertia_kg_m2(columns: Columns) -> float:
     """Of a spindle of this kind of machine."""
-    kind = columns.machine_kind
-    return _inertias().get(kind.id, _inertias()["column-press"])
+    return _inertias().get(columns.machine_kind.id, USUAL_KG_M2)
 
 
 def film_w_m2_k(method: str) -> float:
