@@ -12,7 +12,7 @@ from bore.machines.kinds import HAND_FEEDS
 from bore.practice import facts
 from bore.practice.events import Event, kinds
 from bore.practice.policies import POLICIES
-from bore.practice.run import begin, forced, run
+from bore.practice.run import Run, begin, forced, run
 from bore.practice.score import Hashed, form_of, outcome_of, par_of, score_of
 from bore.practice.set_up import SetUp, set_up
 from bore.practice.state import State
@@ -139,8 +139,12 @@ def practice_answer(data: Any) -> PracticeAnswer:
     asked = read_practice(data)
     actions = _actions(data.get("actions"))
     made = run(asked.world, hand(asked.world), begin(asked.world, asked.used, asked.skin), actions)
+    return told_of(asked, made, json.dumps([data["case"], data.get("set_up")], sort_keys=True, default=str))
+
+
+def told_of(asked: Asked, made: Run, key: str) -> PracticeAnswer:
+    """A run with what it came to; `key` names its set-up, whose par is kept."""
     outcome = outcome_of(asked.set_up, made, asked.price)
-    key = json.dumps([data["case"], data.get("set_up"), asked.used], sort_keys=True, default=str)
     par = par_of(key, Hashed(asked.set_up), asked.used)
     bad = sum(kinds()[event.id].bad for event in made.events)
     return PracticeAnswer(

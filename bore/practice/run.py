@@ -58,7 +58,7 @@ def run(world: World, hand: Hand, state: State, actions: Sequence[tuple[float, s
         if count % LOOK_EVERY == 0:
             look()
         while done < len(actions) and actions[done][0] <= state.t_s:
-            _act(world, state, actions[done][1])
+            act(world, state, actions[done][1])
             done += 1
         step(world, state, hand(world, state), dt)
         events += list(happened(world, state))
@@ -68,7 +68,8 @@ def run(world: World, hand: Hand, state: State, actions: Sequence[tuple[float, s
     return Run(tuple(frames), tuple(events), state)
 
 
-def _act(world: World, state: State, what: str) -> None:
+def act(world: World, state: State, what: str) -> None:
+    """Oil the drill, switch off, switch on."""
     if what == "oil" and world.set_up.columns.coolant.method != "dry":
         state.oil = 1.0
     elif what in ("on", "off"):

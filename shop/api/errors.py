@@ -10,6 +10,7 @@ from ninja.errors import AuthenticationError, AuthorizationError, HttpError, Val
 
 from bore.base.errors import BadInput
 from shop.logbook.hand_over import TakenAlready
+from shop.practice.runs import OutOfStep
 from shop.records.standing import ChangedMeanwhile
 from shop.refusals import BUSY, NO_DATA, NOT_THERE, fault, number_of, refusal
 
@@ -62,6 +63,10 @@ def add_handlers(api: NinjaAPI) -> None:
     @api.exception_handler(TakenAlready)
     def taken(request: HttpRequest, error: TakenAlready) -> HttpResponse:
         return refuse(request, 409, "id", str(error))
+
+    @api.exception_handler(OutOfStep)
+    def out_of_step(request: HttpRequest, error: OutOfStep) -> HttpResponse:
+        return refuse(request, 409, "k", str(error))
 
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:

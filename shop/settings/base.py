@@ -32,6 +32,7 @@ INSTALLED_APPS = [
     "shop.yard",
     "shop.jobs",
     "shop.logbook",
+    "shop.practice",
     "shop.upkeep",
     "shop.demo",
 ]

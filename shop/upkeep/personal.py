@@ -14,6 +14,7 @@ from bore.base.errors import BadInput
 from shop.logbook.models import HandOver
 from shop.people.models import User
 from shop.people.roles import ADMIN
+from shop.practice.models import PracticeRun
 from shop.records.kinds import KINDS, SIGNED, model_of
 
 Spec = dict[str, Any]
@@ -38,6 +39,7 @@ def data_of(username: str) -> Spec:
         found[kind] = list(model_of(kind).objects.filter(made_by=user).values("slug", "name", "note", "made_at", "changed_at"))
     left = HandOver.objects.filter(Q(made_by=user) | Q(taken_by=user))
     found["runs left or taken up"] = list(left.values("slug", "name", "note", "made_at", "taken_at"))
+    found["practice"] = list(PracticeRun.objects.filter(user=user).values("slug", "began_at", "k"))
     for kind in KINDS:
         entries = model_of(kind).history.filter(history_user=user).values("slug", "history_date", "history_type")
         found[f"changes of {kind}"] = list(entries)
@@ -56,6 +58,7 @@ def remove_person(username: str) -> str:
         model.objects.filter(username=username).delete()
     _end_sessions(user)
     user.history.all().delete()
+    PracticeRun.objects.filter(user=user).delete()
     user.username, user.first_name, user.last_name, user.email, user.last_login, user.is_active = instead, "", "", "", None, False
     user.set_unusable_password()
     user.save()

@@ -12,6 +12,7 @@ from django.utils import timezone
 from shop.logbook.lessons import learn_again, something_changed
 from shop.logbook.models import HandOver
 from shop.people.models import User
+from shop.practice.models import PracticeRun
 from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BIN_DAYS, BINNED
 from shop.yard.models import Stage
@@ -68,8 +69,22 @@ def forget_hand_overs() -> Gone:
     return {"old runs left at a machine": count}
 
 
+def forget_practice() -> Gone:
+    """Forget runs that were practised weeks ago."""
+    count, _ = PracticeRun.objects.filter(began_at__lt=timezone.now() - timedelta(days=BIN_DAYS)).delete()
+    return {"old practice runs": count}
+
+
 # Every rule of what is not kept, a line each: what comes later joins here.
-RULES: tuple[Callable[[], Gone], ...] = (empty_bin, forget_attempts, forget_history, end_sessions, learn_with_age, forget_hand_overs)
+RULES: tuple[Callable[[], Gone], ...] = (
+    empty_bin,
+    forget_attempts,
+    forget_history,
+    end_sessions,
+    learn_with_age,
+    forget_hand_overs,
+    forget_practice,
+)
 
 
 def tidy() -> Gone:

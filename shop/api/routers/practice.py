@@ -1,17 +1,23 @@
-"""Practice: a cut played out in time under a hand; nothing of it is kept."""
+"""Practice: a cut played out in time under a hand; at once, or step by step."""
+
+from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from bore.answers.practice import ACTIONS, HIDDEN, MOST, PracticeAnswer, practice_answer
+from bore.answers.practice_steps import MOST_SAMPLES
 from bore.practice.policies import POLICIES
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
+from shop.api.schemas import Begun, Debrief, Errors, Stepped
+from shop.people.models import User
+from shop.practice.runs import debrief, go_on, start
 
 router = Router(tags=["practice"])
 NUMBER = {"type": "number"}
-RUN = {
+RUN: dict[str, Any] = {
     "type": "object",
     "required": ["case"],
     "additionalProperties": False,
@@ -34,3 +40,45 @@ def practise(request: HttpRequest) -> HttpResponse:
     """A run by a rule's hand, or by forces noted at their times, of a case the shop may name by ids."""
     data = read_json(request)
     return as_json(practice_answer(data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data))
+
+
+START = {
+    "type": "object",
+    "required": ["case"],
+    "additionalProperties": False,
+    "properties": {name: RUN["properties"][name] for name in ("case", "hidden", "set_up")},
+}
+STEP = {
+    "type": "object",
+    "required": ["run", "k", "samples"],
+    "additionalProperties": False,
+    "properties": {
+        "run": {"type": "string"},
+        "k": {"type": "integer", "minimum": 0},
+        "samples": {"type": "array", "items": NUMBER, "maxItems": MOST_SAMPLES, "description": "N at the lever, one each 0.02 s"},
+        "actions": {"type": "array", "items": {"type": "string", "enum": list(ACTIONS)}},
+    },
+}
+
+
+@router.post("/practise/start", response={200: Begun, **REFUSALS}, openapi_extra=takes(START))
+def start_run(request: HttpRequest) -> HttpResponse:
+    """Begin a run that is drilled step by step; what is true of its metal stays with the server."""
+    data = read_json(request)
+    return as_json(start(_user(request), data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data))
+
+
+@router.post("/practise/step", response={200: Stepped, 409: Errors, **REFUSALS}, openapi_extra=takes(STEP))
+def step_run(request: HttpRequest) -> HttpResponse:
+    """The next step of a run of one's own: forces in, moments and events out. A step skipped, changed or hurried is refused (409)."""
+    return as_json(go_on(_user(request), read_json(request)))
+
+
+@router.get("/practise/{run}/debrief", response={200: Debrief, 401: Errors, 422: Errors})
+def debrief_run(request: HttpRequest, run: str) -> HttpResponse:
+    """A run of one's own told as a whole, beside what a senior hand makes of the same metal."""
+    return as_json(debrief(_user(request), run))
+
+
+def _user(request: HttpRequest) -> User:
+    return cast(User, request.user)

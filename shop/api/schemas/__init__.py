@@ -11,6 +11,7 @@ from shop.api.schemas.editing import Moved, Near, ReadAnswer, SettleAnswer
 from shop.api.schemas.errors import Errors, Problem
 from shop.api.schemas.logbook import CutList, CutWhole, EdgeState, LogState, MovedWhole
 from shop.api.schemas.plan import AnywhereAnswer, KeptPart, KeptPlan, PartSummary, PlanSummary
+from shop.api.schemas.practice import Begun, Debrief, Stepped
 from shop.api.schemas.records import (
     BroughtIn,
     CheckSummary,
@@ -43,6 +44,7 @@ __all__ = [
     "Again",
     "Answer",
     "AnywhereAnswer",
+    "Begun",
     "Brought",
     "BroughtIn",
     "Change",
@@ -52,6 +54,7 @@ __all__ = [
     "CutList",
     "CutWhole",
     "CutterRecord",
+    "Debrief",
     "DeepHoleAnswer",
     "Drawer",
     "DrawnMachine",
@@ -92,6 +95,7 @@ __all__ = [
     "SetPreview",
     "SettleAnswer",
     "Slot",
+    "Stepped",
     "TroubleLine",
     "TroubleList",
     "WaysOutAnswer",

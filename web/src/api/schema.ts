@@ -1852,6 +1852,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practise/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Run
+         * @description Begin a run that is drilled step by step; what is true of its metal stays with the server.
+         */
+        post: operations["shop_api_routers_practice_start_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Step Run
+         * @description The next step of a run of one's own: forces in, moments and events out. A step skipped, changed or hurried is refused (409).
+         */
+        post: operations["shop_api_routers_practice_step_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/{run}/debrief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Debrief Run
+         * @description A run of one's own told as a whole, beside what a senior hand makes of the same metal.
+         */
+        get: operations["shop_api_routers_practice_debrief_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/square-code": {
         parameters: {
             query?: never;
@@ -5799,6 +5859,81 @@ export interface components {
             time_s: number;
             /** Edge Used */
             edge_used: number;
+        };
+        /**
+         * Begun
+         * @description A run about to begin.
+         */
+        Begun: {
+            /** Run */
+            run: string;
+            /** K */
+            k: number;
+            scene: components["schemas"]["PracticeScene"];
+        };
+        /**
+         * PracticeScene
+         * @description What a screen draws a run with, before it begins: the hole, the drill, what the hand has, what the drive bears (None where nothing
+         *     bounds it), and what it begins with. Nothing of what is hidden is in it.
+         */
+        PracticeScene: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Through */
+            through: boolean;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Start Diameter Mm */
+            start_diameter_mm: number;
+            /** Point Mm */
+            point_mm: number;
+            /** Point Angle Deg */
+            point_angle_deg: number;
+            /** End Mm */
+            end_mm: number;
+            /** Book Mm Rev */
+            book_mm_rev: number;
+            /** Crowds Mm Rev */
+            crowds_mm_rev: number;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Spring N */
+            spring_n: number;
+            /** Force Ratio */
+            force_ratio: number;
+            /** Pushed */
+            pushed: boolean;
+            /** Hard N */
+            hard_n: number;
+            /** Belt Nm */
+            belt_nm: number | null;
+            /** Stall Nm */
+            stall_nm: number | null;
+            /** Backed */
+            backed: boolean;
+            frame: components["schemas"]["PracticeFrame"];
+        };
+        /**
+         * Stepped
+         * @description A step of a run.
+         */
+        Stepped: {
+            /** K */
+            k: number;
+            /** Frames */
+            frames: components["schemas"]["PracticeFrame"][];
+            /** Events */
+            events: components["schemas"]["PracticeEvent"][];
+            /** End */
+            end: string | null;
+        };
+        /**
+         * Debrief
+         * @description A run told as a whole, and a senior hand's of the same metal.
+         */
+        Debrief: {
+            mine: components["schemas"]["PracticeAnswer"];
+            senior: components["schemas"]["PracticeAnswer"];
         };
         /**
          * SquareCode
@@ -15585,6 +15720,230 @@ export interface operations {
             };
             /** @description Unknown Status Code */
             499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_practice_start_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    case: components["schemas"]["Case"];
+                    hidden?: {
+                        wear?: unknown;
+                        belt?: unknown;
+                        hard_spot?: unknown;
+                        skin?: unknown;
+                        clamp?: unknown;
+                    };
+                    set_up?: {
+                        side_handle?: boolean;
+                        drill_price?: number;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_practice_step_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    run: string;
+                    k: number;
+                    /** @description N at the lever, one each 0.02 s */
+                    samples: number[];
+                    actions?: ("oil" | "off" | "on")[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stepped"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_practice_debrief_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Debrief"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
