@@ -172,6 +172,8 @@ def read_practice(data: Any) -> Asked:
     if isinstance(feed, dict) and feed.get("kind") in DRIVEN:
         raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["override"])
     job = read_case(_by_hand(case, given))
+    if job.machine.is_a.tailstock:
+        raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["travel"])
     if job.machine.feed.kind not in HAND_FEEDS or not job.cutter.kind.axial_chip or not job.cutter.kind.drills:
         raise BadInput.at("case.machine.feed.kind", "is not played under a hand; accepted: a drill under a lever, a rack or a push")
     wear = str(case.get("cutter", {}).get("wear") or "sharp")

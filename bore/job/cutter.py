@@ -25,7 +25,7 @@ class Cutter:
     free_length_mm: float
     shank: str
     shank_diameter_mm: float
-    length_unproved: bool
+    length_unproved: bool | None
     coolant_through: bool
     coolant_hole_mm: float | None
     coolant_holes: int

@@ -40,7 +40,7 @@ WHEN: dict[str, Callable[[Task, Plan], bool]] = {
     "turned": _kind(lambda kind: kind.lathe),
     "marks": lambda task, plan: any(step.kind == "mark" and step.cut is None for step in plan.steps),
     "through": lambda task, plan: task.base.hole.through,
-    "unproved": lambda task, plan: any(step.cut is not None and step.cut.job.cutter.length_unproved for step in plan.steps),
+    "unproved": lambda task, plan: any(step.cut is not None and bool(step.cut.job.cutter.length_unproved) for step in plan.steps),
     "chuck": _holder("chuck"),
     "morse": lambda task, plan: _holder("morse")(task, plan) and not task.base.machine.is_a.tailstock,
     "tailstock-taper": lambda task, plan: _holder("morse")(task, plan) and task.base.machine.is_a.tailstock,

@@ -149,7 +149,7 @@ def _cut(world: World, state: State) -> None:
     since = max(state.deep_mm - state.clear_at_mm, 0.0) if set_up.columns.family.packs else 0.0
     packed = packing.packed_depth(depth_mm=since, diameter_mm=set_up.columns.diameter_mm)
     state.packing = float(packing.packing_factor(packed_depth=packed, chip_factor=set_up.columns.chip_factor))
-    state.engaged_mm, state.full = share.engaged_mm, share.full
+    state.engaged_mm, state.full = share.engaged_mm, share.full and not share.leaving
     if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, asks * hard**facts.HARD_TORQUE):
         return
     if share.lips <= 0 and share.chisel <= 0:
@@ -165,7 +165,7 @@ def _cut(world: World, state: State) -> None:
         return
     whole = over.thrust_n * (over.lips * share.lips + (1 - over.lips) * share.chisel)
     feed = float(np.interp(needs, whole, truth.feed))
-    if not share.full:
+    if not share.full or share.leaving:
         feed = min(feed, facts.ENTERING * set_up.crowds_mm_rev)
     torque = float(np.interp(feed, truth.feed, truth.torque))
     if set_up.columns.opens_a_hole:
@@ -239,9 +239,11 @@ def _heat(world: World, state: State, dt: float) -> None:
     oiled = 1 - (1 - set_up.dry_share) * (1 - state.oil) * (0.5 + 0.5 * hot)
     runs = speed / (set_up.top_m_min * oiled) * wear_factor(state.used) ** facts.WEAR_HEATS * (1 + 0.5 * state.skin)
     touching = state.bites or state.rubs
-    chip = (state.feed_mm_rev / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else facts.RUBBING_HEATS
+    # Going in and coming through a thick chip heats nobody: it is on few edges for a moment.
+    feed = state.feed_mm_rev if state.full else min(state.feed_mm_rev, set_up.book_mm_rev)
+    chip = (feed / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else facts.RUBBING_HEATS
     state.heat = runs * chip if touching else 0.0
-    settled = state.full or columns.opens_a_hole or state.rubs
+    settled = state.full or state.rubs
     state.hot_s = tuple(was + dt if settled and state.heat > mark else 0.0 for was, mark in zip(state.hot_s, HOT, strict=True))
     edge = facts.edge_of(columns.substrate)
     state.edge_c = state.body_c if not touching else facts.AIR_C + _rise_k(world) * state.heat ** (1 / 3)
@@ -289,7 +291,7 @@ def _wear(world: World, state: State, advance_mm: float, dt: float) -> None:
     else:
         state.skin *= math.exp(-advance_mm / facts.SKIN_CUT_MM)
         state.rubbing_s = 0.0
-    crowded = (state.full or columns.opens_a_hole) and state.feed_mm_rev > set_up.crowds_mm_rev and state.leaving_s < 0
+    crowded = state.full and state.feed_mm_rev > set_up.crowds_mm_rev and state.leaving_s < 0
     state.crowded_s = state.crowded_s + dt if crowded else 0.0
     if crowded:
         gone += 10 * (state.feed_mm_rev / set_up.crowds_mm_rev) ** 3 * lives

@@ -168,9 +168,16 @@ def shop_crib(page: Page) -> None:
 
 
 @view(DESK)
-def shop_metals(page: Page) -> None:
-    _shop(page, "materials")
-    page.get_by_role("button", name=re.compile("Old guide rail, 260 HB")).click()
+def practice(page: Page) -> None:
+    _bench(page, "Guard-rail stanchion foot")
+    page.get_by_role("link", name="Practice").click()
+    page.get_by_role("button", name="nothing: it goes").click()
+    page.get_by_role("button", name=re.compile("^Drill it")).click()
+    lever = page.get_by_role("slider", name=re.compile("How hard to"))
+    lever.focus()
+    for _ in range(16):
+        page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("img", name=re.compile("The drill’s tip is"))).to_have_attribute("aria-label", re.compile("tip is [4-9]"))
 
 
 @view(DESK)

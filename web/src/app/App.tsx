@@ -26,6 +26,7 @@ const Part = lazy(() => import("../features/part"));
 const Chart = lazy(() => import("../features/chart"));
 const Cuts = lazy(() => import("../features/cuts"));
 const AtMachine = lazy(() => import("../features/machine"));
+const Practice = lazy(() => import("../features/practice"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address. */
 const SCREENS = [
@@ -34,6 +35,7 @@ const SCREENS = [
   ["Part", "a", "/part"],
   ["Chart", "c", "/chart"],
   ["Cuts", "l", "/cuts"],
+  ["Practice", "f", "/practice"],
   ["Shop", "s", "/shop"],
 ] as const;
 
@@ -124,7 +126,7 @@ function Frame() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-film focus:p-2">
         To the job itself
       </a>
-      <header className="no-print flex flex-wrap items-center gap-x-4 border-b border-ink px-3 wide:px-5">
+      <header className="no-print flex flex-wrap items-center gap-x-2 border-b border-ink px-2 wide:gap-x-4 wide:px-5">
         <span className="flex items-center gap-2 py-1.5 text-lg font-bold">
           <svg width="24" height="24" viewBox="0 0 32 32" aria-hidden>
             <circle cx="16" cy="16" r="13" fill="none" stroke="var(--ink)" strokeWidth="4" />
@@ -132,7 +134,7 @@ function Frame() {
           </svg>
           <span className="sr-only wide:not-sr-only">Fierce Bore</span>
         </span>
-        <nav aria-label="Screens" className="flex grow gap-3 wide:grow-0">
+        <nav aria-label="Screens" className="flex grow gap-2 text-[15px] wide:grow-0 wide:gap-3 wide:text-base">
           {SCREENS.map(([name, , path]) => (
             <ScreenLink
               key={name}
@@ -201,6 +203,7 @@ function Frame() {
             <Route path="/chart" component={Chart} />
             <Route path="/cuts" component={Cuts} />
             <Route path="/at-machine" component={AtMachine} />
+            <Route path="/practice" component={Practice} />
             <Route path="/shop/*?" component={Shop} />
             <Route>
               <Bench keysOn={keysOn} />

@@ -1,0 +1,59 @@
+/** Before the drill touches: what is asked, and what to mind. What is said stands until the hole is through. */
+import type { System } from "../../../job/types";
+import { shownIn } from "../../../job/units";
+
+export const CHOICES: readonly (readonly [string, string])[] = [
+  ["", "nothing: it goes"],
+  ["rub", "it rubs"],
+  ["burn", "the edge burns"],
+  ["belt", "the belt slips"],
+  ["stall", "the spindle stalls"],
+  ["pack", "chips pack"],
+  ["crowd", "it is fed too hard"],
+  ["snatch", "it snatches"],
+  ["work", "the work breaks loose"],
+  ["magnet", "the magnet lets go"],
+  ["twist-off", "the drill breaks"],
+];
+export type Said = { limit: string | null; force: string };
+
+type Props = { said: Said; system: System; onSay: (said: Said) => void; onBegin: () => void };
+
+export function Before({ said, system, onSay, onBegin }: Props) {
+  return (
+    <section aria-label="Before you begin" className="grid max-w-4xl content-start gap-4">
+      <p className="m-0 border-l-8 border-vermilion pl-3">
+        A simulation from the check’s own figures. Real metal grabs harder than a screen, and no screen takes the place of being shown: glasses on, work clamped
+        against a stop, no gloves, chuck key out, by somebody who has done it.
+      </p>
+      <fieldset className="grid gap-2">
+        <legend className="heading">What gives way first?</legend>
+        <div className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
+          {CHOICES.map(([id, words]) => (
+            <button key={id} type="button" className="chip min-h-12" aria-pressed={said.limit === id} onClick={() => onSay({ ...said, limit: id })}>
+              {words}
+            </button>
+          ))}
+        </div>
+      </fieldset>
+      <label className="grid max-w-96 gap-1">
+        <span className="heading">How hard would you pull with the point in, {shownIn("N", system).unit}?</span>
+        <input
+          className="plate-field figure text-xl"
+          inputMode="decimal"
+          value={said.force}
+          onChange={(event) => onSay({ ...said, force: event.target.value })}
+        />
+      </label>
+      <button
+        type="button"
+        className="min-h-16 bg-green px-4 text-left text-[22px] font-bold text-film disabled:opacity-50"
+        disabled={said.limit === null}
+        onClick={onBegin}
+      >
+        Drill it
+        <span className="block text-[15px] font-normal">{said.limit === null ? "say first what gives way" : "the spindle turns; the hand is yours"}</span>
+      </button>
+    </section>
+  );
+}
