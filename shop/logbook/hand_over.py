@@ -18,6 +18,8 @@ LEFT = ("name", "note", "run")
 RUN = ("name", "answer", "at", "hole", "ticks", "since", "plan", "part", "rev", "made", "own")
 MADE = ("id", "holes", "first", "at")
 MOST_RUN, LONGEST_NOTE, LONGEST_NAME, MOST_TICKS = 1_900_000, 400, 120, 200
+# So many runs of one person may wait.
+MOST_LEFT = 20
 # As many as are listed: those not taken yet, and the last that were.
 MOST_LISTED = 50
 
@@ -37,6 +39,8 @@ def leave(user: User, slug: str, data: Spec) -> HandOver:
         one = HandOver.objects.select_for_update().filter(slug=slug).first() or HandOver(slug=slug)
         if one.pk and one.taken_by_id is None:
             return one
+        if not one.pk and HandOver.objects.filter(made_by=user, taken_by=None).count() >= MOST_LEFT:
+            raise BadInput.at("run", f"{MOST_LEFT} of yours wait to be taken up already; take some up yourself first")
         one.name, one.note, one.run, one.made_by, one.taken_by, one.taken_at = name or run["name"], note, run, user, None, None
         one.save()
     return one

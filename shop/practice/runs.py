@@ -28,6 +28,8 @@ from shop.practice.models import PracticeRun
 
 Spec = dict[str, Any]
 START, STEP = ("case", "hidden", "set_up"), ("run", "k", "samples", "actions")
+# So many of a person's runs are kept, the newest.
+MOST_RUNS = 20
 MOST_STEPS, MOST_ACTIONS = 3000, 4
 # A browser may run this far ahead of the server's clock, s.
 AHEAD_S = 1.0
@@ -43,6 +45,8 @@ def start(user: User, data: Spec) -> Spec:
     slug = str(uuid.uuid4())
     asked = _asked(json.dumps(data, sort_keys=True), slug)
     state = begin(asked.world, asked.used, asked.skin)
+    older = PracticeRun.objects.filter(user=user).values_list("pk", flat=True)[MOST_RUNS - 1 :]
+    PracticeRun.objects.filter(pk__in=list(older)).delete()
     PracticeRun.objects.create(slug=slug, user=user, asked=data, state=state.as_data())
     return {"run": slug, "k": 0, "scene": as_data(scene_of(asked, state))}
 

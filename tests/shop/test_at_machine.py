@@ -154,6 +154,9 @@ def test_a_run_is_left_and_taken_up_once_with_both_names(here: Client) -> None:
     refused = post(here, f"/api/hand-overs/{slug}/take", {})
     assert (refused.status_code, "relief has it already" in refused.content.decode()) == (409, True)
     assert [one["slug"] for one in data_of("relief")["runs left or taken up"]] == [slug]
+    codes = {send(here, "PUT", f"/api/hand-overs/{uuid.uuid4()}", {"run": run}).status_code for _ in range(21)}
+    assert codes == {200, 422}
+    HandOver.objects.exclude(slug=slug).delete()
     HandOver.objects.filter(slug=slug).update(made_at="2026-01-01T00:00:00Z")
     assert list(forget_hand_overs().values()) == [1]
 

@@ -82,6 +82,10 @@ def test_a_run_is_one_s_own_and_goes_after_a_while(here: Client) -> None:
     PracticeRun.objects.filter(slug=run).update(user=other)
     assert stepped(here, run, 0).status_code == 422
     assert here.get(f"/api/practise/{run}/debrief").status_code == 422
+    for _ in range(22):
+        last = begun(here)["run"]
+    mine = PracticeRun.objects.exclude(user=other).values_list("slug", flat=True)
+    assert (len(mine), last in mine) == (20, True)
     PracticeRun.objects.filter(slug=run).update(began_at=timezone.now() - timedelta(days=40))
     assert next(iter(forget_practice().values())) >= 1
 
