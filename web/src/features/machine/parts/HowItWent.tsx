@@ -12,6 +12,13 @@ import { type Hole, holeName, type PlanStep } from "../stages";
 type Way = Lessons["words"]["readings"][number];
 type Noted = { outcome: string; kind: string; raw: Record<string, string>; size: Record<string, string>; gauge: string; seen: readonly string[]; note: string };
 
+/** What is measured of a hole, by its name in the log. */
+const SIZES = [
+  ["diameter_mm", "diameter"],
+  ["depth_mm", "depth"],
+  ["off_place_mm", "off its place"],
+  ["burr_mm", "burr"],
+] as const;
 const LAST_KIND = "last-reading";
 /** So many of what may be seen, the first of the table; the rest when asked for. */
 const FIRST = 12;
@@ -176,18 +183,15 @@ export function HowItWent({ run, hole, shifted, system, onClose, onWritten }: Pr
             </Group>
           )}
           <Group title="The hole measured">
-            <Figure
-              label="diameter"
-              unit={shownIn("mm", system).unit}
-              value={noted.size["diameter_mm"] ?? ""}
-              onValue={(text) => put({ size: { ...noted.size, diameter_mm: text } })}
-            />
-            <Figure
-              label="depth"
-              unit={shownIn("mm", system).unit}
-              value={noted.size["depth_mm"] ?? ""}
-              onValue={(text) => put({ size: { ...noted.size, depth_mm: text } })}
-            />
+            {SIZES.map(([name, label]) => (
+              <Figure
+                key={name}
+                label={label}
+                unit={shownIn("mm", system).unit}
+                value={noted.size[name] ?? ""}
+                onValue={(text) => put({ size: { ...noted.size, [name]: text } })}
+              />
+            ))}
             {shifted && (
               <Figure
                 label="X it was drilled at"

@@ -39,6 +39,7 @@ export function Inspection({ slug }: { slug: string }) {
                         <span className="figure">{typeof place.size["diameter_mm"] === "number" ? plain(place.size["diameter_mm"], system) : ""}</span>
                         {place.size["gauge"] === "go" && " gauge goes"}
                         {place.size["gauge"] === "no-go" && " gauge does not go"}
+                        {typeof place.size["off_place_mm"] === "number" && `, off its place ${plain(place.size["off_place_mm"], system)}`}
                         {place.judged && place.judged !== "within" && `, ${JUDGED[place.judged]}`}
                         {place.at === null ? <span className="text-faint">not measured</span> : <span className="text-faint"> {day(place.at)}</span>}
                       </li>
