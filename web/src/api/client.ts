@@ -44,7 +44,7 @@ async function inTurn(request: Request): Promise<Response> {
   }
 }
 
-const client = createClient<paths>({
+export const client = createClient<paths>({
   baseUrl: location.origin,
   fetch: async (request) => {
     try {
@@ -65,7 +65,7 @@ client.use({
 
 type Reply<Data> = { data?: Data; error?: unknown; response: Response };
 
-function taken<Data>({ data, error, response }: Reply<Data>): Data {
+export function taken<Data>({ data, error, response }: Reply<Data>): Data {
   if (response.ok && data !== undefined) return data;
   if (response.status >= 502) throw new Lost("the server does not answer");
   const problems = (error as { errors?: Problem[] } | undefined)?.errors ?? [];
@@ -78,7 +78,7 @@ export type FileForm = "csv" | "xlsx" | "json";
 export type Pasted = Schemas["Pasted"]["what"];
 
 // The case is the core's own object; its fields are checked there, in words.
-type Body = never;
+export type Body = never;
 
 export const api = {
   check: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/check", { body: job as Body, signal })),
@@ -87,9 +87,6 @@ export const api = {
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
   squareCode: async (link: string) => taken(await client.POST("/api/square-code", { body: { link } })).svg,
   diagnose: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/diagnose", { body: body as Body, signal })),
-  practiceStart: async (body: object) => taken(await client.POST("/api/practise/start", { body: body as Body })),
-  practiceStep: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/practise/step", { body: body as Body, signal })),
-  practiceDebrief: async (run: string) => taken(await client.GET("/api/practise/{run}/debrief", { params: { path: { run } } })),
   part: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/part", { body: body as Body, signal })),
   chart: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/chart", { body: body as Body, signal })),
   guesses: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/guesses", { body: job as Body, signal })),
@@ -103,13 +100,6 @@ export const api = {
   keepPlanAgain: async (slug: string, body: object) => taken(await client.PUT("/api/plans/{slug}", { params: { path: { slug } }, body: body as Body })),
   removePlan: async (slug: string) => taken(await client.DELETE("/api/plans/{slug}", { params: { path: { slug } } })),
   returnPlan: async (slug: string) => taken(await client.POST("/api/plans/{slug}/back", { params: { path: { slug } } })),
-  parts: async () => taken(await client.GET("/api/parts")),
-  readPart: async (slug: string) => taken(await client.GET("/api/parts/{slug}", { params: { path: { slug } } })),
-  keepPart: async (body: object) => taken(await client.POST("/api/parts", { body: body as Body })),
-  keepPartAgain: async (slug: string, body: object) => taken(await client.PUT("/api/parts/{slug}", { params: { path: { slug } }, body: body as Body })),
-  removePart: async (slug: string) => taken(await client.DELETE("/api/parts/{slug}", { params: { path: { slug } } })),
-  returnPart: async (slug: string) => taken(await client.POST("/api/parts/{slug}/back", { params: { path: { slug } } })),
-  inspection: async (of: "plans" | "parts", slug: string) => taken(await client.GET(`/api/${of}/{slug}/inspection`, { params: { path: { slug } } })),
   program: async (body: { program: string; case: object; system: string }, signal?: AbortSignal) =>
     taken(await client.POST("/api/program", { body: body as Body, signal })),
   settle: async (body: { case: object; changed: string; pinned: boolean; usual?: boolean; typed?: object }) =>
@@ -179,7 +169,6 @@ export const api = {
   addSet: async (text: string, place: string) => taken(await client.POST("/api/cutter-sets", { body: { text, place, note: "" } })),
   away: async (kind: RecordKind) => taken(await client.GET(`/api/${kind}`, { params: { query: { away: true } } })),
   binnedChecks: async () => taken(await client.GET("/api/checks", { params: { query: { binned: true } } })),
-  binnedParts: async () => taken(await client.GET("/api/parts", { params: { query: { binned: true } } })),
   binnedPlans: async () => taken(await client.GET("/api/plans", { params: { query: { binned: true } } })),
   add: async <Kind extends RecordKind>(kind: Kind, body: object) => taken(await client.POST(`/api/${kind as "machines"}`, { body: body as Body })),
   change: async <Kind extends RecordKind>(kind: Kind, slug: string, body: object) =>

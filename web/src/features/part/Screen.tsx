@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { useLocation } from "wouter";
 
 import { api, inWords } from "../../api/client";
+import { partsApi } from "../../api/parts";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
 import { Told } from "../../job/Told";
 import { time } from "../../job/units";
@@ -115,7 +116,7 @@ export function PartScreen() {
   const answer = found.error ? undefined : found.data;
   const goes = (answer?.operations.length ?? 0) > 0;
   const openPart = async (slug: string) => {
-    const kept = await api.readPart(slug);
+    const kept = await partsApi.readPart(slug);
     setTyped(typedOf(kept.asked));
     setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
   };

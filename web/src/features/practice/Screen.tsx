@@ -3,7 +3,7 @@ import { useEffect, useReducer, useRef, useState } from "react";
 import { Link } from "wouter";
 
 import { inWords } from "../../api/client";
-import { api } from "../../api/client";
+import { practice } from "../../api/practice";
 import { useFirstJob } from "../../job/kept";
 import { useJob } from "../../job/provider";
 import { useMachines } from "../../job/queries";
@@ -167,7 +167,7 @@ export function Practice() {
   const machine = own ? null : ((hands.find((one) => one.id === other) ?? hands[0])?.spec as Machine | undefined);
   const begin = async () => {
     try {
-      const { run, scene } = await api.practiceStart({ case: byHand(job, machine ?? null) });
+      const { run, scene } = await practice.start({ case: byHand(job, machine ?? null) });
       setRan(null);
       setFault(null);
       setLive({ run, scene });
@@ -178,7 +178,7 @@ export function Practice() {
   const finish = async () => {
     if (!live) return;
     try {
-      setRan(await api.practiceDebrief(live.run));
+      setRan(await practice.debrief(live.run));
     } catch (error) {
       setFault(inWords(error));
     }

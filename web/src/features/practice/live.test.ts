@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 
-import { api, Lost, Refused } from "../../api/client";
+import { Lost, Refused } from "../../api/client";
+import { practice } from "../../api/practice";
 import { between, blended, drill, type Frame, type Hand, STEP_MS } from "./live";
 
 const frame = (t_s: number, tip_mm: number, chip = "curls") =>
@@ -23,7 +24,7 @@ it("moves a hand from one force to another as a hand does, and a moment to the n
 });
 
 it("sends one step after another, each once it is answered, until the run has ended", async () => {
-  const step = vi.spyOn(api, "practiceStep").mockImplementation((body) => {
+  const step = vi.spyOn(practice, "step").mockImplementation((body) => {
     const { k } = body as Sent;
     return Promise.resolve({ k: k + 1, frames: [frame(k, k)], events: [], end: k === 3 ? "through" : null } as never);
   });
@@ -48,7 +49,7 @@ it("sends one step after another, each once it is answered, until the run has en
 
 it("asks again for a step that was lost or came early, with the very same forces", async () => {
   const faults = [new Lost("away"), new Refused(409, []), new Refused(429, [])];
-  const step = vi.spyOn(api, "practiceStep").mockImplementation(() => {
+  const step = vi.spyOn(practice, "step").mockImplementation(() => {
     const fault = faults.shift();
     return fault ? Promise.reject(fault) : Promise.resolve({ k: 1, frames: [], events: [], end: "through" } as never);
   });
@@ -68,7 +69,7 @@ it("asks again for a step that was lost or came early, with the very same forces
 });
 
 it("tells what the server would not have, and stops when it is left or paused", async () => {
-  vi.spyOn(api, "practiceStep").mockRejectedValue(new Refused(422, []));
+  vi.spyOn(practice, "step").mockRejectedValue(new Refused(422, []));
   await expect(
     drill(
       "run",
@@ -77,7 +78,7 @@ it("tells what the server would not have, and stops when it is left or paused", 
       () => false,
     ),
   ).rejects.toBeInstanceOf(Refused);
-  const step = vi.spyOn(api, "practiceStep").mockResolvedValue({ k: 1, frames: [], events: [], end: null } as never);
+  const step = vi.spyOn(practice, "step").mockResolvedValue({ k: 1, frames: [], events: [], end: null } as never);
   step.mockClear();
   let left = false;
   const over = drill(
@@ -94,7 +95,7 @@ it("tells what the server would not have, and stops when it is left or paused", 
 });
 
 it("goes at half speed by sending half as much", async () => {
-  const step = vi.spyOn(api, "practiceStep").mockResolvedValue({ k: 1, frames: [], events: [], end: "off" } as never);
+  const step = vi.spyOn(practice, "step").mockResolvedValue({ k: 1, frames: [], events: [], end: "off" } as never);
   await drill(
     "run",
     { ...hand(), slow: true },

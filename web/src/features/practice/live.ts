@@ -1,5 +1,6 @@
 /** A run under way: forces sent a fifth of a second at a time, moments back. The server says what happens; here it is only drawn. Pure but for the asking. */
-import { api, Lost, Refused, type Schemas } from "../../api/client";
+import { Lost, Refused, type Schemas } from "../../api/client";
+import { practice } from "../../api/practice";
 
 export type Scene = Schemas["PracticeScene"];
 export type Frame = Schemas["PracticeFrame"];
@@ -51,7 +52,7 @@ export async function drill(run: string, hand: Hand, hear: (heard: Heard) => voi
 async function sent(body: object, left: () => boolean): Promise<(Heard & { k: number }) | null> {
   while (!left()) {
     try {
-      return await api.practiceStep(body);
+      return await practice.step(body);
     } catch (fault) {
       // Early by the server's clock, busy, or out of reach: the same step again, a moment later.
       if (!(fault instanceof Lost || (fault instanceof Refused && [409, 429, 503].includes(fault.status)))) throw fault;

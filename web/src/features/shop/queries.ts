@@ -4,6 +4,7 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useState } from "react";
 
 import { api, Refused, type RecordKind, type Schemas } from "../../api/client";
+import { partsApi } from "../../api/parts";
 import type { Spec } from "./model";
 
 export { type Role, useMay } from "../../job/queries";
@@ -40,7 +41,7 @@ export const usePeople = (on: boolean) => useQuery({ queryKey: ["people"], query
 export const useAway = (kind: RecordKind) => useQuery({ queryKey: ["away", kind], queryFn: () => api.away(kind) });
 export const useBinnedChecks = () => useQuery({ queryKey: ["away", "checks"], queryFn: api.binnedChecks });
 export const useBinnedPlans = () => useQuery({ queryKey: ["away", "plans"], queryFn: api.binnedPlans });
-export const useBinnedParts = () => useQuery({ queryKey: ["away", "parts"], queryFn: api.binnedParts });
+export const useBinnedParts = () => useQuery({ queryKey: ["away", "parts"], queryFn: partsApi.binnedParts });
 export const useHistory = (kind: RecordKind | "checks", slug: string, on: boolean) =>
   useQuery({ queryKey: ["history", kind, slug], queryFn: () => api.history(kind, slug), enabled: on });
 

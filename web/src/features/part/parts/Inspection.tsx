@@ -1,7 +1,7 @@
 /** A kept part's holes as they were measured, each beside its letter. */
 import { useQuery } from "@tanstack/react-query";
 
-import { api } from "../../../api/client";
+import { partsApi } from "../../../api/parts";
 import { useUnits } from "../../../job/useUnits";
 import { plain } from "../../../job/units";
 import { day } from "../../../ui/dates";
@@ -10,7 +10,7 @@ const JUDGED = { within: "within", over: "too big", under: "too small" } as cons
 
 export function Inspection({ slug }: { slug: string }) {
   const system = useUnits();
-  const found = useQuery({ queryKey: ["cuts", "inspection", slug], queryFn: () => api.inspection("parts", slug), retry: false });
+  const found = useQuery({ queryKey: ["cuts", "inspection", slug], queryFn: () => partsApi.inspection("parts", slug), retry: false });
   if (!found.data) return null;
   const measured = found.data.flatMap((one) => one.places).filter((one) => Object.keys(one.size).length > 0).length;
   return (

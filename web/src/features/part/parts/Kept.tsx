@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { api } from "../../../api/client";
+import { partsApi } from "../../../api/parts";
 import { KeptRows } from "../../../job/KeptRows";
 import { KeepForm } from "../../../ui/KeepForm";
 import { requestOf, type Typed } from "../model";
@@ -20,7 +20,7 @@ export function KeepPart({ typed, named, onKept }: { typed: Typed; named: Named;
   const changed = usePartsChanged();
   const keep = async (name: string, note: string, again: boolean) => {
     const body = { name, note, asked: { ...requestOf(typed), screen: typed }, ticks: named.ticks };
-    const kept = await (again && named.slug ? api.keepPartAgain(named.slug, { ...body, revision: named.revision }) : api.keepPart(body));
+    const kept = await (again && named.slug ? partsApi.keepPartAgain(named.slug, { ...body, revision: named.revision }) : partsApi.keepPart(body));
     onKept({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
     await changed();
   };
@@ -38,7 +38,7 @@ export function KeepPart({ typed, named, onKept }: { typed: Typed; named: Named;
 }
 
 export function KeptParts({ onOpen }: { onOpen: (slug: string) => Promise<void> }) {
-  const parts = useQuery({ queryKey: ["parts"], queryFn: api.parts });
+  const parts = useQuery({ queryKey: ["parts"], queryFn: partsApi.parts });
   const changed = usePartsChanged();
   return (
     <KeptRows
@@ -47,11 +47,11 @@ export function KeptParts({ onOpen }: { onOpen: (slug: string) => Promise<void> 
       rows={parts.data}
       onOpen={onOpen}
       onArchive={async (slug) => {
-        await api.removePart(slug);
+        await partsApi.removePart(slug);
         await changed();
       }}
       onBack={async (slug) => {
-        await api.returnPart(slug);
+        await partsApi.returnPart(slug);
         await changed();
       }}
     />

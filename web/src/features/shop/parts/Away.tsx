@@ -2,6 +2,7 @@
 import { useState } from "react";
 
 import { api, type RecordKind } from "../../../api/client";
+import { partsApi } from "../../../api/parts";
 import { inWords, useAway, useBinnedChecks, useBinnedParts, useBinnedPlans, useMay, useWritten } from "../queries";
 
 type One = { id: string; name: string; standing: string };
@@ -70,7 +71,7 @@ export function Away() {
         title="Kept parts"
         list={parts.map((one) => ({ id: one.slug, name: one.name, standing: "binned" }))}
         may={machinist}
-        onBack={(id) => api.returnPart(id)}
+        onBack={(id) => partsApi.returnPart(id)}
       />
       <Shelf
         title="Kept checks"
