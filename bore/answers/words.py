@@ -7,9 +7,7 @@ from bore.case.choices import choice_words
 from bore.case.fields import all_fields
 from bore.job.columns import Columns
 from bore.job.job import Job
-from bore.mechanics.work_holding import finger_force_n
-
-HAND_ARM_MM = 100.0
+from bore.mechanics.work_holding import HAND_ARM_MM, finger_force_n
 
 
 @cache

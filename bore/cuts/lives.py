@@ -11,13 +11,13 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from bore.schools.wear import WEAR
+from bore.schools.wear import GROWS, WEAR
 
 Array = NDArray[np.float64]
 # A load that has grown so far is an edge's end.
 MARK = math.log(WEAR["dull"])
-# Of a line through ln(load / first) over the share of the book's life: intercept, slope, and how far one reading lies off it.
-INTERCEPT_SD, SLOPE, SLOPE_SD, NOISE = 0.06, 0.5, 0.25, 0.06
+# Of a line through ln(load / first) over the share of the book's life: how sure its intercept and slope are, and how far one reading lies off it.
+INTERCEPT_SD, SLOPE_SD, NOISE = 0.06, 0.25, 0.06
 # Readings that make the first load, holes before anything is said, and a reading that lies so far off counts for less.
 FIRST, LEAST_HOLES, CLIP, ROUNDS, LEAST_SLOPE = 3, 15, 2.5, 8, 1e-3
 SHAPE = 2.5
@@ -58,7 +58,7 @@ def _line(u: Array, y: Array) -> tuple[Array, Array]:
     """Intercept and slope with their covariance, from the prior and the readings; what lies far off counts for less."""
     columns = np.stack([np.ones_like(u), u], axis=1)
     prior = np.diag([INTERCEPT_SD**-2, SLOPE_SD**-2])
-    pull = prior @ np.array([0.0, SLOPE])
+    pull = prior @ np.array([0.0, GROWS])
     weight = np.ones_like(u)
     for _ in range(ROUNDS):
         scaled = columns.T * (weight / NOISE**2)

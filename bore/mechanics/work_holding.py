@@ -4,6 +4,8 @@ from bore.base.elementwise import Column, most, root
 from bore.base.formula import formula
 
 VICE_JAWS = 2
+# A hand holds the work a breadth away from the hole, mm (common practice).
+HAND_ARM_MM = 100.0
 # Good practice holds half as much again as the cut asks for.
 ROOM = 1.5
 

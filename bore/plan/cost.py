@@ -9,13 +9,12 @@ from bore.job.cutter import Cutter
 from bore.job.job import Job
 from bore.plan.step_cut import Cut
 from bore.plan.times import Plan, Step
+from bore.schools.wear import LIFE_GONE
 
 # The shop's money for an hour of machine and hand where nobody said (an assumption, shown as one).
 USUAL_RATE_PER_H = 45.0
 # Turning an insert, or taking a drill out and putting a sharp one in, s (common practice).
 INSERT_S, DRILL_S = 60.0, 90.0
-# A used edge has half its life behind it, a dull one nearly all (common practice).
-LIFE_LEFT = {"sharp": 1.0, "used": 0.5, "dull": 0.15}
 MM_PER_M, S_PER_H = 1000.0, 3600.0
 
 
@@ -78,7 +77,7 @@ def _lives() -> dict[tuple[str, str], float]:
 def usual_life_m(cutter: Cutter, iso_group: str) -> float:
     """Metres of hole an edge usually lasts at usual settings (common practice; an order of magnitude, mended by the log)."""
     edge = "insert" if cutter.kind.on_inserts else cutter.substrate
-    return _lives()[(edge, iso_group)] * LIFE_LEFT[cutter.wear]
+    return _lives()[(edge, iso_group)] * (1 - LIFE_GONE[cutter.wear])
 
 
 @formula("Lives of an edge", "n = 1 + s + s² + … + s^r", "", "derived")

@@ -5,6 +5,7 @@ from functools import cache
 
 from bore.base.sources import rows, source
 from bore.job.columns import Columns
+from bore.schools.wear import LIFE_GONE
 
 # A spindle of a kind that is not in the table, kg m² (own choice).
 USUAL_KG_M2 = 0.03
@@ -31,9 +32,10 @@ HARD_THRUST, HARD_TORQUE = 0.6, 0.4
 SKIN_A_TURN, SKIN_HARDER, SKIN_CUT_MM = {"yes": 1 / 20, "slight": 1 / 80, "no": 0.0}, 0.8, 0.05
 # Metres slid rubbing that use an edge up.
 RUBBED_M = {"yes": 15.0, "slight": 30.0, "no": 60.0}
-# Edge radius over its life: the words' own, and twice the dull one's at the end.
-LIFE_AT_RADIUS = (0.0, 0.5, 0.85, 1.2)
+# Shares of its life at which an edge is heard to be dull, cuts no more, and is worn no further (own choice).
 DULL_AT, DEAD_AT, USED_UP = 0.95, 1.15, 1.2
+# Edge radius over its life: the words' own, and twice the dull one's at the end.
+LIFE_AT_RADIUS = (*LIFE_GONE.values(), USED_UP)
 # Temperature rise of an edge, Cook (Tool wear and tool life, 1973): ΔT = 0.4 (u/ρc) (V h/a)^(1/3); it goes with r^(1/3) (own choice).
 COOK, TO_TEMPER_K, AIR_C = 0.4, 60.0, 20.0
 WEAR_HEATS, FEED_HEATS, RUBBING_HEATS, BODY_HOT_K = 0.55, 0.4, 0.25, 150.0
@@ -49,6 +51,8 @@ OIL_S = 20.0
 WALKS_MM = {"conventional": 0.8, "thinned": 0.5, "split": 0.25}
 WALKS_ELSE_MM, WALK_TURNS, SLENDER_D = 0.1, 6.0, 8.0
 START_SHARE = {"none": 1.0, "punch": 0.15, "spot": 0.04, "centre": 0.04, "bush": 0.03}
+# A hole is so much over its size for each mm that its point walked (own choice).
+OVERSIZE = 0.4
 # A hand's grip on work that nothing else holds, N at its arm.
 FINGERS_N = 100.0
 # Burr left on the far side: so much, and more with the feed it comes through at, mm (own choice).

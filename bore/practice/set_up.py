@@ -15,11 +15,12 @@ from bore.cutters.speed_factors import speed_factor
 from bore.job.columns import Columns
 from bore.job.job import Job
 from bore.limits import break_out, buckle, magnet, snatch
-from bore.limits.hand import marks_n
 from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement
 from bore.loads.assemble import columns_of
 from bore.loads.loads import Loads, loads_of
 from bore.mechanics import spindle, surge
+from bore.mechanics.kinematics import chip_thickness_mm
+from bore.mechanics.work_holding import HAND_ARM_MM
 from bore.plan.cost import usual_life_m
 from bore.practice import facts
 from bore.quantities.bands import Band
@@ -28,7 +29,6 @@ from bore.schools import diameter_feed
 Array = NDArray[np.float64]
 # Thrusts the loads are worked out over, N.
 LEAST_N, MOST_N, COUNT = 2.0, 40_000.0, 400
-HAND_ARM_MM = 100.0
 # A limit's hard mark stands no further above its soft one than this when a capacity is drawn.
 ROOM, OF_BREAKING = 1.25, 0.8
 SURE = 1.0
@@ -55,9 +55,9 @@ class Over:
     lips: Array
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class SetUp:
-    """A job ready to be cut by hand."""
+    """A job ready to be cut by hand: itself alone, so that what is worked out of it can be kept by it."""
 
     job: Job
     columns: Columns
@@ -68,6 +68,7 @@ class SetUp:
     crowds_mm_rev: float
     top_m_min: float
     dry_share: float
+    rise_k: float
     life_m: float
     radii_mm: tuple[float, ...]
     lead_mm: float
@@ -81,11 +82,6 @@ class SetUp:
         """Whether the metal hardens under a rubbing edge: yes, slight, no."""
         return self.columns.work_hardens
 
-    @property
-    def comfortable_n(self) -> float:
-        """What is hard work for a hand here, N."""
-        return marks_n(self.columns)[1]
-
 
 def set_up(job: Job) -> SetUp:
     """Of a job with a sharp edge under a hand's feed; a hand force of its own is what its marks are judged at."""
@@ -96,16 +92,18 @@ def set_up(job: Job) -> SetUp:
         dry = replace(job, machine=replace(job.machine, coolant=replace(job.machine.coolant, method="dry")))
         top = (columns.vc_top_m_min or 60.0) * float(columns.vc_factor)
         gap, slide = _magnet(columns, loads)
+        over = _over(columns)
         return SetUp(
             job=job,
             columns=columns,
-            over=_over(columns),
+            over=over,
             marks=_marks(checked),
             chisel_n=float(loads.chisel_n),
             book_mm_rev=float(columns.book_feed_mm_rev),
             crowds_mm_rev=float(columns.overfed_mm_rev),
             top_m_min=top,
             dry_share=speed_factor(dry) / speed_factor(job),
+            rise_k=_rise_k(columns, over, top),
             life_m=usual_life_m(job.cutter, job.material.iso_group),
             radii_mm=_radii(job),
             lead_mm=float(surge.flute_lead_mm(columns.diameter_mm, columns.helix_deg)),
@@ -127,6 +125,19 @@ def _over(columns: Columns) -> Over:
         torques = tuple(_below(torque, feeds[1], found.bites) for torque in torques)
     lips = np.broadcast_to(np.asarray(diameter_feed.lip_thrust_share(columns, feeds[1]), dtype=np.float64), thrust.shape)
     return Over(thrust, feeds, torques, lips)  # type: ignore[arg-type]
+
+
+def _rise_k(columns: Columns, over: Over, top_m_min: float) -> float:
+    """Cook's rise of the edge at the book's feed and top speed, K; bounded by what the edge stands."""
+    book = float(columns.book_feed_mm_rev)
+    torque = float(np.interp(book, over.feed[1], over.torque[1]))
+    ring = float(columns.diameter_mm) ** 2 - float(columns.start_diameter_mm) ** 2
+    energy = 8000 * torque / (book * ring)
+    heat = facts.heat_of(columns.metal)
+    chip = float(chip_thickness_mm(feed_mm_rev=book, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
+    speed_mm_s = top_m_min * 1000 / 60
+    rise = facts.COOK * energy / heat.capacity * (speed_mm_s * chip / heat.diffusivity) ** (1 / 3)
+    return float(min(rise, facts.edge_of(columns.substrate).temper_c - facts.TO_TEMPER_K))
 
 
 def _ends(band: Band) -> tuple[Column, Column, Column]:

@@ -11,10 +11,10 @@ from bore.mechanics.hand_feed import available_thrust_n
 from bore.mechanics.kinematics import chip_thickness_mm
 from bore.practice import facts
 from bore.practice.drive import turn
-from bore.practice.edge import radius_mm, wear_factor
 from bore.practice.set_up import SetUp
 from bore.practice.state import State
 from bore.practice.truth import Truth
+from bore.schools.wear import wear_factor
 
 FULL = 0.999
 # Where oil smokes, and chips turn: r of these.
@@ -67,7 +67,7 @@ def step(world: World, state: State, force_n: float, dt: float = facts.DT_S) -> 
     if _moves_freely(world, state, dt):
         _nothing_cut(state)
     else:
-        _cut(world, state)
+        _cut(world, state, dt)
     _heat(world, state, dt)
     advance = state.feed_mm_rev * state.speed_rpm / 60 * dt
     _wear(world, state, advance, dt)
@@ -107,27 +107,19 @@ def _shares(world: World, tip: float) -> _Shares:
         return _Shares(float(inside), float(inside), 0.0, inside, False, diameter)
     chisel = float(columns.chisel_ratio) * diameter if columns.family.has_chisel else 0.0
     slope = math.tan(math.radians(float(columns.point_angle_deg) / 2))
-    into, out = (
-        float(engagement.engaged_diameter_mm(advance_mm=past, chisel_mm=chisel, tan_edge_angle=slope, diameter_mm=diameter))
-        for past in (max(tip, 1e-6), tip - depth if through else -1.0)
-    )
     inner = max(begun, chisel)
-    torque, lips = (
-        tuple(float(share) for share in shares)
-        for shares in (
-            (
-                engagement.torque_share(engaged_mm=into, start_diameter_mm=begun, diameter_mm=diameter),
-                engagement.torque_share(engaged_mm=out, start_diameter_mm=begun, diameter_mm=diameter),
-            ),
-            (
-                engagement.lip_share(engaged_mm=into, inner_diameter_mm=inner, diameter_mm=diameter),
-                engagement.lip_share(engaged_mm=out, inner_diameter_mm=inner, diameter_mm=diameter),
-            ),
-        )
-    )
+
+    def past(face_mm: float) -> tuple[float, float, float]:
+        """How wide the lips stand in what lies past a face; the shares of the torque and of the lips' thrust within that."""
+        wide = float(engagement.engaged_diameter_mm(advance_mm=face_mm, chisel_mm=chisel, tan_edge_angle=slope, diameter_mm=diameter))
+        torque = engagement.torque_share(engaged_mm=wide, start_diameter_mm=begun, diameter_mm=diameter)
+        return wide, float(torque), float(engagement.lip_share(engaged_mm=wide, inner_diameter_mm=inner, diameter_mm=diameter))
+
+    into, torque, lips = past(max(tip, 1e-6))
+    _, torque_out, lips_out = past(tip - depth if through else -1.0)
     leaving = through and tip > depth
     solid = begun == 0 and columns.family.has_chisel
-    return _Shares(torque[0] - torque[1], lips[0] - lips[1], float(solid and not leaving), into >= FULL * diameter, leaving, into)
+    return _Shares(torque - torque_out, lips - lips_out, float(solid and not leaving), into >= FULL * diameter, leaving, into)
 
 
 # --- what it cuts -----------------------------------------------------------------
@@ -140,7 +132,7 @@ def _hardness(world: World, state: State) -> float:
     return ratio * (1 + facts.SKIN_HARDER * state.skin)
 
 
-def _cut(world: World, state: State) -> None:
+def _cut(world: World, state: State, dt: float) -> None:
     set_up, truth = world.set_up, world.truth
     share = _shares(world, state.tip_mm)
     asks = wear_factor(state.used)
@@ -150,31 +142,33 @@ def _cut(world: World, state: State) -> None:
     packed = packing.packed_depth(depth_mm=since, diameter_mm=set_up.columns.diameter_mm)
     state.packing = float(packing.packing_factor(packed_depth=packed, chip_factor=set_up.columns.chip_factor))
     state.engaged_mm, state.full = share.engaged_mm, share.full and not share.leaving
-    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, asks * hard**facts.HARD_TORQUE):
+    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, asks * hard**facts.HARD_TORQUE, dt):
         return
     if share.lips <= 0 and share.chisel <= 0:
         # A hole that is there: it falls to where the lips touch.
-        state.tip_mm += facts.FALLS_MM_S * facts.DT_S
+        state.tip_mm += facts.FALLS_MM_S * dt
         state.deep_mm = max(state.deep_mm, state.tip_mm)
         _nothing_cut(state)
         return
     needs = state.thrust_n / resists
     over = set_up.over
     if share.chisel and needs <= set_up.chisel_n:
-        state.torque_nm, state.feed_mm_rev, state.bites, state.rubs = 0.02 * state.thrust_n * 1e-3, 0.0, False, state.speed_rpm > 0
+        _nothing_cut(state)
+        state.rubs, state.torque_nm = state.speed_rpm > 0, facts.FRICTION * state.thrust_n * float(set_up.columns.diameter_mm) / 4000
         return
     whole = over.thrust_n * (over.lips * share.lips + (1 - over.lips) * share.chisel)
     feed = float(np.interp(needs, whole, truth.feed))
     if not share.full or share.leaving:
         feed = min(feed, facts.ENTERING * set_up.crowds_mm_rev)
-    torque = float(np.interp(feed, truth.feed, truth.torque))
+    torque = float(np.interp(feed, truth.feed, truth.torque)) * share.torque
     if set_up.columns.opens_a_hole:
-        torque = min(torque, float(np.interp(needs, over.thrust_n, truth.torque)) / max(share.torque, 0.05))
-    state.torque_nm = torque * asks * hard**facts.HARD_TORQUE * share.torque * state.packing
+        # A thick chip on a little of the lips asks for no more than the same push on all of them.
+        torque = min(torque, float(np.interp(needs, over.thrust_n, truth.torque)))
+    state.torque_nm = torque * asks * hard**facts.HARD_TORQUE * state.packing
     state.feed_mm_rev, state.bites = feed, True
     state.rubs = _too_thin(set_up, state, feed, share.full)
     if share.full or not share.leaving:
-        fade = facts.DT_S / facts.MEAN_S
+        fade = dt / facts.MEAN_S
         state.feed_before += (feed - state.feed_before) * fade
         state.thrust_before += (state.thrust_n - state.thrust_before) * fade
 
@@ -184,20 +178,18 @@ def _too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
     columns = set_up.columns
     chip = float(chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
     pushed = columns.feed_kind == "push" and set_up.hardens != "yes"
-    if chip < (LEAST_EDGE_PUSHED if pushed else LEAST_EDGE) * radius_mm(set_up, state.used):
+    if chip < (LEAST_EDGE_PUSHED if pushed else LEAST_EDGE) * float(np.interp(state.used, facts.LIFE_AT_RADIUS, set_up.radii_mm)):
         return True
     if set_up.hardens == "no" or pushed or not full:
         return False
     return feed < BOOK_SHARES[set_up.hardens][1] * set_up.book_mm_rev
 
 
-def _leaves(world: World, state: State, share: _Shares, asks: float) -> bool:
+def _leaves(world: World, state: State, share: _Shares, asks: float, dt: float) -> bool:
     """The point coming through: the chisel lets go, the frame leaps, the lips bite a thicker chip; whether that is what happens."""
     set_up, truth, columns = world.set_up, world.truth, world.set_up.columns
     opened = columns.opens_a_hole
-    if state.leaving_s < 0:
-        state.leaving_s = 0.0
-    state.leaving_s += facts.DT_S
+    state.leaving_s = max(state.leaving_s, 0.0) + dt
     before, thrust = state.feed_before, max(state.thrust_before, 1e-6)
     if before <= 0 or not columns.family.has_chisel:
         return False
@@ -246,15 +238,14 @@ def _heat(world: World, state: State, dt: float) -> None:
     settled = state.full or state.rubs
     state.hot_s = tuple(was + dt if settled and state.heat > mark else 0.0 for was, mark in zip(state.hot_s, HOT, strict=True))
     edge = facts.edge_of(columns.substrate)
-    state.edge_c = state.body_c if not touching else facts.AIR_C + _rise_k(world) * state.heat ** (1 / 3)
+    state.edge_c = state.body_c if not touching else facts.AIR_C + set_up.rise_k * state.heat ** (1 / 3)
     method = columns.coolant.method
     if touching and method != "dry" and method not in ("flood", "through"):
         state.oil = max(state.oil - dt / facts.OIL_S * max(state.heat, 1.0) ** 2, 0.0)
     power = state.torque_nm * state.speed_rpm * math.pi / 30
     into = facts.INTO_DRILL * power if state.bites else 0.0
     if state.rubs:
-        friction = facts.FRICTION * state.thrust_n * diameter / 4000 * state.speed_rpm * math.pi / 30
-        into += facts.FLANK * power if state.bites else facts.BARE * friction
+        into += (facts.FLANK if state.bites else facts.BARE) * power
     area = math.pi / 4 * diameter**2
     holds = facts.STEEL_MJ_MM3_K / 1000 * 0.5 * area * 1.5 * diameter
     film = facts.film_w_m2_k(method if state.oil > 0.05 or method in ("flood", "through") else "dry")
@@ -262,19 +253,6 @@ def _heat(world: World, state: State, dt: float) -> None:
         1.0 if touching else facts.WITHDRAWN
     )
     state.body_c += dt * (into - out * (state.body_c - facts.AIR_C)) / holds
-
-
-def _rise_k(world: World) -> float:
-    """Cook's rise of the edge at the book's feed and top speed, K; bounded by what the edge stands."""
-    set_up, columns = world.set_up, world.set_up.columns
-    torque = float(np.interp(set_up.book_mm_rev, set_up.over.feed[1], set_up.over.torque[1]))
-    ring = float(columns.diameter_mm) ** 2 - float(columns.start_diameter_mm) ** 2
-    energy = 8000 * torque / (set_up.book_mm_rev * ring)
-    heat = facts.heat_of(columns.metal)
-    chip = float(chip_thickness_mm(feed_mm_rev=set_up.book_mm_rev, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
-    speed = set_up.top_m_min * 1000 / 60
-    rise = facts.COOK * energy / heat.capacity * (speed * chip / heat.diffusivity) ** (1 / 3)
-    return float(min(rise, facts.edge_of(columns.substrate).temper_c - facts.TO_TEMPER_K))
 
 
 def _wear(world: World, state: State, advance_mm: float, dt: float) -> None:

@@ -15,7 +15,6 @@ from bore.case.read import read_case
 from bore.check.check import check
 from bore.limits.judgement import GIVES_WAY, HOLDS
 from bore.practice import facts
-from bore.practice.edge import wear_factor
 from bore.practice.events import ENDS, LOOKS, kinds
 from bore.practice.policies import POLICIES
 from bore.practice.run import begin, forced, run
@@ -23,7 +22,7 @@ from bore.practice.set_up import set_up
 from bore.practice.state import state_from
 from bore.practice.step import World, step
 from bore.practice.truth import drawn_truth, fair_truth
-from bore.schools.wear import WEAR
+from bore.schools.wear import WEAR, wear_factor
 from tests.asking import bore_command, put
 
 STEPS = [300, 480, 640, 1200, 2500]
