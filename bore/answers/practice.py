@@ -2,6 +2,7 @@
 
 import json
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any, Literal
 
 from bore.answers.shape import number, shaped
@@ -10,10 +11,10 @@ from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.case.read import read_case
 from bore.machines.kinds import HAND_FEEDS
 from bore.practice import facts
-from bore.practice.events import Event, kinds
+from bore.practice.events import LEAPS, Event, kinds
 from bore.practice.policies import POLICIES
 from bore.practice.run import Run, begin, forced, run
-from bore.practice.score import Hashed, form_of, outcome_of, par_of, score_of
+from bore.practice.score import form_of, outcome_of, par_of, score_of
 from bore.practice.set_up import SetUp, set_up
 from bore.practice.state import State
 from bore.practice.step import Hidden, World
@@ -31,6 +32,8 @@ ACTIONS = ("oil", "off", "on")
 FEWEST, MOST, LATEST_S = 2, 6000, 300.0
 DRIVEN = ("power-steps", "servo")
 USUAL_PRICE, MOST_PRICE, MOST_ACTIONS = 8.0, 10_000.0, 200
+# How hard it shakes, of 1, where it rubs, is crowded, leaps (own choice).
+SHAKES = (0.6, 0.4, 0.5)
 # The hand force of a case is none of a run's: its marks are judged at this where it has none.
 USUAL_N = 100.0
 
@@ -139,13 +142,13 @@ def practice_answer(data: Any) -> PracticeAnswer:
     asked = read_practice(data)
     actions = _actions(data.get("actions"))
     made = run(asked.world, hand(asked.world), begin(asked.world, asked.used, asked.skin), actions)
-    return told_of(asked, made, json.dumps([data["case"], data.get("set_up")], sort_keys=True, default=str))
+    return run_told(asked, made)
 
 
-def told_of(asked: Asked, made: Run, key: str) -> PracticeAnswer:
-    """A run with what it came to; `key` names its set-up, whose par is kept."""
+def run_told(asked: Asked, made: Run) -> PracticeAnswer:
+    """A run with what it came to."""
     outcome = outcome_of(asked.set_up, made, asked.price)
-    par = par_of(key, Hashed(asked.set_up), asked.used)
+    par = par_of(asked.set_up, asked.used)
     bad = sum(kinds()[event.id].bad for event in made.events)
     return PracticeAnswer(
         model=MODEL,
@@ -171,13 +174,8 @@ def read_practice(data: Any) -> Asked:
     feed = machine.get("feed") if isinstance(machine, dict) else None
     if isinstance(feed, dict) and feed.get("kind") in DRIVEN:
         raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["override"])
-    job = read_case(_by_hand(case, given))
-    if job.machine.is_a.tailstock:
-        raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["travel"])
-    if job.machine.feed.kind not in HAND_FEEDS or not job.cutter.kind.axial_chip or not job.cutter.kind.drills:
-        raise BadInput.at("case.machine.feed.kind", "is not played under a hand; accepted: a drill under a lever, a rack or a push")
+    made = _set_up_of(json.dumps(_by_hand(case, given), sort_keys=True))
     wear = str(case.get("cutter", {}).get("wear") or "sharp")
-    made = set_up(job)
     fair = data.get("fair", False)
     if not isinstance(fair, bool):
         raise BadInput.at("fair", "accepted: true or false")
@@ -196,6 +194,17 @@ def read_practice(data: Any) -> Asked:
         skin,
         USUAL_PRICE if price is None else figure(price, "set_up.drill_price", 0.0, MOST_PRICE),
     )
+
+
+@lru_cache(maxsize=32)
+def _set_up_of(text: str) -> SetUp:
+    """Of a case written down: kept for a while, since its loads over every push, and its par, are asked for with each run of it."""
+    job = read_case(json.loads(text))
+    if job.machine.is_a.tailstock:
+        raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["travel"])
+    if job.machine.feed.kind not in HAND_FEEDS or not job.cutter.kind.axial_chip or not job.cutter.kind.drills:
+        raise BadInput.at("case.machine.feed.kind", "is not played under a hand; accepted: a drill under a lever, a rack or a push")
+    return set_up(job)
 
 
 def _by_hand(case: dict[str, Any], given: dict[str, Any]) -> dict[str, Any]:
@@ -274,7 +283,8 @@ def _actions(rows: Any) -> list[tuple[float, str]]:
 def frame_of(made: SetUp, state: State) -> PracticeFrame:
     """A moment as it is told."""
     chip, colour = form_of(made, state)
-    shake = min(1.0, (0.6 if state.rubs else 0.0) + (0.4 if state.feed_mm_rev > made.crowds_mm_rev else 0.0) + (state.leapt > 1.6) * 0.5)
+    shakes = (state.rubs, state.feed_mm_rev > made.crowds_mm_rev, state.leapt > LEAPS)
+    shake = min(1.0, sum(much for much, is_so in zip(SHAKES, shakes, strict=True) if is_so))
     return PracticeFrame(
         t_s=number(round(state.t_s, 3)),
         force_n=number(state.force_n),

@@ -1,19 +1,17 @@
-"""A practice run step by step: what a screen draws it with, what a few forces make of it, and the whole of it told afterwards."""
+"""A practice run step by step: what a screen draws it with, and what a few forces make of it."""
 
-import json
 import math
 from dataclasses import dataclass
 from typing import Any
 
-from bore.answers.offers import plain_record
-from bore.answers.practice import Asked, End, PracticeAnswer, PracticeEvent, PracticeFrame, event_of, frame_of, told_of
+from bore.answers.practice import Asked, End, PracticeEvent, PracticeFrame, event_of, frame_of
 from bore.answers.shape import number
 from bore.base.errors import BadInput
 from bore.base.plain import figure, listed
 from bore.limits.hand import HARD_N
 from bore.practice import facts
 from bore.practice.events import happened
-from bore.practice.run import Run, act
+from bore.practice.run import FRAME_STEPS, act
 from bore.practice.state import State
 from bore.practice.step import end_mm, step
 
@@ -101,11 +99,6 @@ def stepped(asked: Asked, state: State, samples: list[float], actions: list[str]
             break
         step(asked.world, state, force)
         events += [event_of(event) for event in happened(asked.world, state)]
-        if count % 5 == 0 or count == len(samples) or state.end:
+        if count % FRAME_STEPS == 0 or count == len(samples) or state.end:
             frames.append(frame_of(asked.set_up, state))
     return PracticeStep(frames=frames, events=events, end=state.end or None)  # type: ignore[arg-type]
-
-
-def debriefed(asked: Asked, made: Run) -> PracticeAnswer:
-    """A run that was stepped through, told as one that was asked for at once."""
-    return told_of(asked, made, json.dumps(plain_record(asked.set_up.job), sort_keys=True, default=str))

@@ -17,8 +17,8 @@ LEAPS = 1.6
 WALKED_MM, RUBS_S, CROWDS_S, SKINNED, BENDS = 0.3, 0.5, 0.15, 0.5, 0.8
 # Heat is seen once it has lasted so long with the point in, s.
 HOT_S = 0.3
-# An edge that is gone ends a run once it has only rubbed for so long, s; while it still cuts, gone is this much later.
-RUBBED_OUT_S, SHORT = 1.0, 0.049
+# An edge that is gone ends a run once it has only rubbed for so long, s; while it still cuts, it is seen to be gone at this much more of its life.
+RUBBED_OUT_S, STILL_CUTS = 1.0, 0.049
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +102,7 @@ LOOKS: dict[str, Look] = {
     "rub": _over(lambda world, state: state.rubbing_s, RUBS_S),
     "skin": _over(lambda world, state: state.skin, SKINNED),
     "dull": _over(lambda world, state: state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
-    "dead": _over(lambda world, state: state.used if _rubbed_out(state) else state.used - SHORT, facts.DEAD_AT),
+    "dead": lambda world, state: (state.used, facts.DEAD_AT + (0.0 if _rubbed_out(state) else STILL_CUTS)),
     "smoke": _over(lambda world, state: state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > HOT_S else 0.0, HOT[0]),
     "hot-chips": _over(lambda world, state: state.heat if state.hot_s[1] > HOT_S else 0.0, HOT[1]),
     "temper": _over(lambda world, state: state.edge_c, _temper),
@@ -140,7 +140,7 @@ def happened(world: World, state: State) -> Iterator[Event]:
         if name in state.fired:
             continue
         figure, mark = look(world, state)
-        if figure > mark and (name != "stall" or state.standing_s > 0):
+        if figure > mark:
             state.fired.append(name)
             yield Event(state.t_s, name, figure, mark)
             if name in ENDS and not state.end:

@@ -12,7 +12,8 @@ from bore.practice.policies import Hand
 from bore.practice.state import State
 from bore.practice.step import World, step
 
-FRAMES_HZ = 10
+# A state is kept each so many steps of time: ten a second.
+FRAME_STEPS = round(0.1 / facts.DT_S)
 LOOK_EVERY = 500
 
 
@@ -51,21 +52,47 @@ def forced(force: Sequence[tuple[float, float]]) -> Hand:
 
 def run(world: World, hand: Hand, state: State, actions: Sequence[tuple[float, str]] = (), dt: float = facts.DT_S) -> Run:
     """Play a cut to its end. Actions: `oil`, `off`, `on`, at their times."""
-    frames, events, done = [_copy(state)], [], 0
-    count = 0
+    film, done = _Film(world, state), 0
     while not state.end:
-        count += 1
-        if count % LOOK_EVERY == 0:
-            look()
         while done < len(actions) and actions[done][0] <= state.t_s:
             act(world, state, actions[done][1])
             done += 1
-        step(world, state, hand(world, state), dt)
-        events += list(happened(world, state))
-        if count % round(1 / (FRAMES_HZ * dt)) == 0:
-            frames.append(_copy(state))
-    frames.append(_copy(state))
-    return Run(tuple(frames), tuple(events), state)
+        film.move(hand(world, state), dt)
+    return film.shown()
+
+
+def replayed(world: World, state: State, steps: Sequence[tuple[Sequence[float], Sequence[str]]]) -> Run:
+    """A run drilled again with its own forces, one a step of time, and what was done before each group of them; one that was left ends as
+    switched off."""
+    film = _Film(world, state)
+    for forces, actions in steps:
+        for what in actions:
+            act(world, state, what)
+        for force in forces:
+            if not state.end:
+                film.move(force, facts.DT_S)
+    state.end = state.end or "off"
+    return film.shown()
+
+
+class _Film:
+    """A run as it is moved on: states at ten a second and what happened."""
+
+    def __init__(self, world: World, state: State) -> None:
+        self.world, self.state, self.count = world, state, 0
+        self.frames, self.events = [_copy(state)], list[Event]()
+
+    def move(self, force_n: float, dt: float) -> None:
+        self.count += 1
+        if self.count % LOOK_EVERY == 0:
+            look()
+        step(self.world, self.state, force_n, dt)
+        self.events += happened(self.world, self.state)
+        if self.count % FRAME_STEPS == 0:
+            self.frames.append(_copy(self.state))
+
+    def shown(self) -> Run:
+        return Run((*self.frames, _copy(self.state)), tuple(self.events), self.state)
 
 
 def act(world: World, state: State, what: str) -> None:

@@ -1,6 +1,6 @@
 """What a run came to: how it ended, what it cost, and how it stands beside the best harmless run of the same set-up."""
 
-import math
+from bisect import bisect_right
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -11,15 +11,18 @@ from bore.practice.policies import Hand, senior
 from bore.practice.run import Run, begin, run
 from bore.practice.set_up import SetUp
 from bore.practice.state import State
-from bore.practice.step import World
+from bore.practice.step import HOT, World
 from bore.practice.truth import fair_truth
+from bore.schools.wear import LIFE_GONE, wear_factor
 
-HARMLESS = ("through",)
 # Points of a run that comes through, each held to between nought and its weight (own choice).
 CAME_THROUGH, FOR_TIME, FOR_EDGE, FOR_PLACE, FOR_BURR, FOR_EVENTS = 30.0, 25.0, 20.0, 10.0, 5.0, 10.0
 EDGE_ALL, PLACE_ALL_MM, BURR_ALL_MM, EVENTS_ALL = 0.05, 0.5, 0.5, 4
 NOT_THROUGH, SPOILT = 10.0, 0.0
 SPOILS = ("broken", "loose", "slipped")
+# Chips by the feed's share of the book's, and their colour by how fast the edge runs for the metal, r (own choice).
+FORMS, FORM_SHARES = ("fluff", "strings", "curls", "thick"), (0.25, 0.5, 1.25)
+COLOURS, COLOUR_HEATS = ("bright", "straw", "blue", "grey"), (*HOT, 1.8)
 # The hands that par is tried with: a senior aiming at these shares of the book's feed, and steady ones of these forces, N.
 AIMS, STEADY_N, STEADY_PUSH_N = (0.5, 0.65, 0.85, 1.0, 1.15), (80.0, 110.0, 140.0, 180.0), (120.0, 180.0, 240.0, 300.0)
 
@@ -41,7 +44,7 @@ class Outcome:
 
 
 def outcome_of(set_up: SetUp, made: Run, drill_price: float, rate_per_h: float = USUAL_RATE_PER_H) -> Outcome:
-    """What a run came to. Oversize: twice what the point walked, a fifth of it (own choice); money: the machine's time and the drill's."""
+    """What a run came to. Its burr grows with the edge's wear, a dead one's no more than a dull one's; money: the machine's time and the drill's."""
     last = made.last
     used = max(last.used - last.began_used, 0.0)
     hottest = max((state.edge_c for state in made.frames), default=facts.AIR_C)
@@ -49,8 +52,10 @@ def outcome_of(set_up: SetUp, made: Run, drill_price: float, rate_per_h: float =
     first = (bad[0].id, kinds()[bad[0].id].limit) if bad else None
     spent = drill_price if last.end == "broken" else drill_price * min(used, 1.0)
     money = last.t_s * rate_per_h / S_PER_H + spent
-    burr = facts.BURR_MM + facts.BURR_BY_FEED * max(last.leaving_feed, last.feed_before) * math.exp(0.5 * min(last.used, 0.85))
-    return Outcome(last.end == "through", last.end, last.t_s, last.offset_mm, 0.4 * last.offset_mm, burr, used, hottest, first, money)
+    burr = facts.BURR_MM + facts.BURR_BY_FEED * max(last.leaving_feed, last.feed_before) * wear_factor(min(last.used, LIFE_GONE["dull"]))
+    return Outcome(
+        last.end == "through", last.end, last.t_s, last.offset_mm, facts.OVERSIZE * last.offset_mm, burr, used, hottest, first, money
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,10 +67,10 @@ class Par:
 
 
 @lru_cache(maxsize=64)
-def par_of(key: str, set_up: "Hashed", used: float) -> Par | None:
+def par_of(set_up: SetUp, used: float) -> Par | None:
     """Of a set-up, by senior and steady hands; None where none comes through harmlessly: then the set-up is the fault."""
-    world = World(set_up.set_up, fair_truth(set_up.set_up))
-    push = set_up.set_up.columns.feed_kind == "push"
+    world = World(set_up, fair_truth(set_up))
+    push = set_up.columns.feed_kind == "push"
     hands: list[Hand] = [senior(world, aim) for aim in AIMS]
     hands += [_steady(force) for force in (STEADY_PUSH_N if push else STEADY_N)]
     found = []
@@ -78,19 +83,6 @@ def par_of(key: str, set_up: "Hashed", used: float) -> Par | None:
 
 def _steady(force: float) -> Hand:
     return lambda world, state: force
-
-
-class Hashed:
-    """A set-up that is looked up by its key alone."""
-
-    def __init__(self, set_up: SetUp) -> None:
-        self.set_up = set_up
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, Hashed)
-
-    def __hash__(self) -> int:
-        return 0
 
 
 def score_of(outcome: Outcome, par: Par | None, bad_events: int) -> float:
@@ -124,11 +116,6 @@ def form_of(set_up: SetUp, state: State) -> tuple[str, str]:
         form = "dust"
     elif chip in ("short", "powder"):
         form = "crumbs"
-    elif share < 0.25:
-        form = "fluff"
-    elif share < 0.5:
-        form = "strings"
     else:
-        form = "thick" if share > 1.25 else "curls"
-    colour = "bright" if state.heat < 1.0 else "straw" if state.heat < 1.25 else "blue" if state.heat < 1.8 else "grey"
-    return form, colour
+        form = FORMS[bisect_right(FORM_SHARES, share)]
+    return form, COLOURS[bisect_right(COLOUR_HEATS, state.heat)]

@@ -11,18 +11,16 @@ from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
-from bore.answers.practice import ACTIONS, Asked, PracticeAnswer, read_practice
-from bore.answers.practice_steps import debriefed, read_samples, scene_of, stepped
+from bore.answers.practice import ACTIONS, Asked, read_practice, run_told
+from bore.answers.practice_steps import read_samples, scene_of, stepped
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.base.plain import known_fields, listed
 from bore.cuts.noted import whole
 from bore.practice import facts
-from bore.practice.events import happened
 from bore.practice.policies import POLICIES
-from bore.practice.run import Run, act, begin, run
+from bore.practice.run import begin, replayed, run
 from bore.practice.state import State, state_from
-from bore.practice.step import step
 from shop.people.models import User
 from shop.practice.models import PracticeRun
 
@@ -44,7 +42,7 @@ def start(user: User, data: Spec) -> Spec:
     known_fields(data, START)
     slug = str(uuid.uuid4())
     asked = _asked(json.dumps(data, sort_keys=True), slug)
-    state = begin(asked.world, asked.used, asked.skin)
+    state = _begun(asked)
     older = PracticeRun.objects.filter(user=user).values_list("pk", flat=True)[MOST_RUNS - 1 :]
     PracticeRun.objects.filter(pk__in=list(older)).delete()
     PracticeRun.objects.create(slug=slug, user=user, asked=data, state=state.as_data())
@@ -97,30 +95,10 @@ def debrief(user: User, slug: str) -> Spec:
     if one is None:
         raise BadInput.at("run", "is none of yours")
     asked = _asked(json.dumps(one.asked, sort_keys=True), one.slug)
-    mine = debriefed(asked, _replayed(asked, one.steps))
-    senior: PracticeAnswer = debriefed(asked, run(asked.world, POLICIES["senior"](asked.world), begin(asked.world, asked.used, asked.skin)))
-    return {"mine": as_data(mine), "senior": as_data(senior)}
+    mine = replayed(asked.world, _begun(asked), one.steps)
+    senior = run(asked.world, POLICIES["senior"](asked.world), _begun(asked))
+    return {"mine": as_data(run_told(asked, mine)), "senior": as_data(run_told(asked, senior))}
 
 
-def _replayed(asked: Asked, steps: list[Any]) -> Run:
-    """A run drilled again with its own forces."""
-    state = begin(asked.world, asked.used, asked.skin)
-    frames, events, count = [_copy(state)], [], 0
-    for samples, actions in steps:
-        for what in actions:
-            act(asked.world, state, what)
-        for force in samples:
-            if state.end:
-                break
-            step(asked.world, state, force)
-            events += list(happened(asked.world, state))
-            count += 1
-            if count % 5 == 0:
-                frames.append(_copy(state))
-    if not state.end:
-        state.end = "off"
-    return Run((*frames, _copy(state)), tuple(events), state)
-
-
-def _copy(state: State) -> State:
-    return state_from(json.loads(json.dumps(state.as_data())))
+def _begun(asked: Asked) -> State:
+    return begin(asked.world, asked.used, asked.skin)
