@@ -29,21 +29,19 @@ class TakenAlready(Exception):
 
 
 def leave(user: User, slug: str, data: Spec) -> HandOver:
-    """Leave a run for somebody else, with a line; left again it stands where it stands by then. Raises BadInput naming the field."""
+    """Leave a run for somebody else, with a line; sent again it is there once, whoever has it by then. Raises BadInput naming the field."""
     if not UUID.fullmatch(slug):
         raise BadInput.at("id", "accepted: a UUID, in small letters")
     known_fields(data, LEFT)
     name, note = plain_text(data.get("name"), "name", LONGEST_NAME), plain_text(data.get("note"), "note", LONGEST_NOTE)
     run = read_run(data.get("run"))
     with transaction.atomic():
-        one = HandOver.objects.select_for_update().filter(slug=slug).first() or HandOver(slug=slug)
-        if one.pk and one.taken_by_id is None:
+        one = HandOver.objects.select_for_update().filter(slug=slug).first()
+        if one is not None:
             return one
-        if not one.pk and HandOver.objects.filter(made_by=user, taken_by=None).count() >= MOST_LEFT:
+        if HandOver.objects.filter(made_by=user, taken_by=None).count() >= MOST_LEFT:
             raise BadInput.at("run", f"{MOST_LEFT} of yours wait to be taken up already; take some up yourself first")
-        one.name, one.note, one.run, one.made_by, one.taken_by, one.taken_at = name or run["name"], note, run, user, None, None
-        one.save()
-    return one
+        return HandOver.objects.create(slug=slug, name=name or run["name"], note=note, run=run, made_by=user)
 
 
 @transaction.atomic

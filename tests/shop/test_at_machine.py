@@ -153,6 +153,9 @@ def test_a_run_is_left_and_taken_up_once_with_both_names(here: Client) -> None:
     HandOver.objects.filter(slug=slug).update(taken_by=another)
     refused = post(here, f"/api/hand-overs/{slug}/take", {})
     assert (refused.status_code, "relief has it already" in refused.content.decode()) == (409, True)
+    # A letter that was thought lost, sent again, takes it from nobody.
+    again = send(here, "PUT", f"/api/hand-overs/{slug}", {"name": "Plate", "note": "belt is low", "run": run})
+    assert (again.status_code, again.json()["taken_by"]) == (200, "relief")
     assert [one["slug"] for one in data_of("relief")["runs left or taken up"]] == [slug]
     codes = {send(here, "PUT", f"/api/hand-overs/{uuid.uuid4()}", {"run": run}).status_code for _ in range(21)}
     assert codes == {200, 422}
