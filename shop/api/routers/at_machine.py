@@ -12,9 +12,8 @@ from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.logbook import A_PAGE, COUNT, MOST_PAGES, PLACED, TEXT
-from shop.api.routers.yard import FINDS, WRITES, standing_of
-from shop.api.schemas import Errors, HandOverLine, HandOverWhole, MeasuredFeature, PutAway, TroubleLine, TroubleList
-from shop.jobs.actions import into_bin, out_of_bin
+from shop.api.routers.standing import FINDS, WRITES, standing_routes
+from shop.api.schemas import Errors, HandOverLine, HandOverWhole, MeasuredFeature, TroubleLine, TroubleList
 from shop.jobs.models import SavedPart, SavedPlan
 from shop.logbook.hand_over import MOST_LISTED, leave, take_up
 from shop.logbook.inspection import of_part, of_plan
@@ -94,16 +93,7 @@ def write_trouble(request: HttpRequest, slug: str) -> HttpResponse:
     return as_json(_trouble(keep_trouble(user, slug, data | {"case": resolved(case)} if isinstance(case, dict) else data)))
 
 
-@router.delete("/troubles/{slug}", auth=machinist, response={200: PutAway, **FINDS})
-def remove_trouble(request: HttpRequest, slug: str) -> HttpResponse:
-    """Put what was wrong into the bin."""
-    return standing_of(into_bin(get_object_or_404(Trouble, slug=slug)))
-
-
-@router.post("/troubles/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
-def return_trouble(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring it back from the bin."""
-    return standing_of(out_of_bin(get_object_or_404(Trouble, slug=slug)))
+standing_routes(router, "troubles", Trouble, "trouble")
 
 
 # --- handed over -------------------------------------------------------------------

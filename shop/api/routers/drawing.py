@@ -13,7 +13,8 @@ from bore.machines.plate_text import read_plate
 from bore.pictures.machine import describe, rated_diameters
 from shop.api.requests import read_json
 from shop.api.routers.checks import REFUSALS, as_json, takes
-from shop.api.routers.yard import WRITES, cutter_as_data
+from shop.api.routers.standing import WRITES
+from shop.api.routers.yard import cutter_as_data
 from shop.api.schemas import Crib, DrawnMachine, Errors, PasteAnswer, PutIn, RatedAnswer, SetPreview
 from shop.people.roles import machinist
 from shop.records.standing import HERE

@@ -8,7 +8,7 @@ from ninja import Router
 from bore.base.errors import BadInput
 from shop.api.heavy import heavy
 from shop.api.routers.checks import as_json
-from shop.api.routers.yard import WRITES
+from shop.api.routers.standing import WRITES
 from shop.api.schemas import Brought as BroughtAnswer
 from shop.api.schemas import Errors
 from shop.exchange.bring_in import Brought, bring_in

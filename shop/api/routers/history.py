@@ -4,7 +4,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from shop.api.routers.checks import as_json
-from shop.api.routers.yard import FINDS, cutter_as_data, machine_as_data, standing_of
+from shop.api.routers.standing import FINDS, standing_of
+from shop.api.routers.yard import cutter_as_data, machine_as_data
 from shop.api.schemas import CutterRecord, Errors, MachineRecord, PutAway
 from shop.api.schemas import History as HistoryAnswer
 from shop.people.roles import lead, machinist

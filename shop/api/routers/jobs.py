@@ -10,9 +10,9 @@ from bore.answers.short import short_form
 from bore.base.errors import BadInput
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, as_json, takes
-from shop.api.routers.yard import FINDS, WRITES, standing_of
-from shop.api.schemas import Again, CheckSummary, Errors, PutAway, SavedCheckAnswer
-from shop.jobs.actions import answer_today, into_bin, keep_check, out_of_bin
+from shop.api.routers.standing import FINDS, WRITES, standing_routes
+from shop.api.schemas import Again, CheckSummary, Errors, SavedCheckAnswer
+from shop.jobs.actions import answer_today, keep_check
 from shop.jobs.models import Answered, SavedCheck
 from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
@@ -100,16 +100,7 @@ def read_check(request: HttpRequest, slug: str) -> HttpResponse:
     return as_json(_whole(get_object_or_404(SavedCheck.objects.select_related("made_by", "changed_by"), slug=slug)))
 
 
-@router.delete("/checks/{slug}", auth=machinist, response={200: PutAway, **FINDS})
-def remove_check(request: HttpRequest, slug: str) -> HttpResponse:
-    """Put a check into the bin."""
-    return standing_of(into_bin(get_object_or_404(SavedCheck, slug=slug)))
-
-
-@router.post("/checks/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
-def return_check(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a check back from the bin."""
-    return standing_of(out_of_bin(get_object_or_404(SavedCheck, slug=slug)))
+standing_routes(router, "checks", SavedCheck, "check")
 
 
 def _today(refs: dict[str, Any], part: str, model: type[Machine] | type[Cutter], was: dict[str, Any]) -> tuple[dict[str, Any] | None, bool]:

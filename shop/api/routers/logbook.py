@@ -17,8 +17,8 @@ from bore.cuts.noted import MEASURED, outcomes
 from shop.api.heavy import heavy
 from shop.api.requests import read_job_case, read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
-from shop.api.routers.yard import FINDS, WRITES, standing_of
-from shop.api.schemas import CutList, CutWhole, EdgeState, Errors, LogState, MovedWhole, PutAway
+from shop.api.routers.standing import FINDS, WRITES, standing_routes
+from shop.api.schemas import CutList, CutWhole, EdgeState, Errors, LogState, MovedWhole
 from shop.logbook.actions import keep_cut, note_edge, put_away, set_confirmed, set_taken
 from shop.logbook.edges import edge_of, edges_of
 from shop.logbook.lessons import cuts_to_learn, lessons, set_used
@@ -202,16 +202,7 @@ def mark_cut(request: HttpRequest, slug: str) -> HttpResponse:
     return as_json(_whole(cut))
 
 
-@router.delete("/cuts/{slug}", auth=machinist, response={200: PutAway, **FINDS})
-def remove_cut(request: HttpRequest, slug: str) -> HttpResponse:
-    """Put a cut into the bin; it teaches nothing there."""
-    return standing_of(put_away(get_object_or_404(Cut, slug=slug), True))
-
-
-@router.post("/cuts/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
-def return_cut(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a cut back from the bin."""
-    return standing_of(put_away(get_object_or_404(Cut, slug=slug), False))
+standing_routes(router, "cuts", Cut, "cut", lambda cut: put_away(cut, True), lambda cut: put_away(cut, False))
 
 
 @router.get("/lessons", response={200: LogState, 401: Errors})

@@ -15,9 +15,8 @@ from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.jobs import head_of, revision_in
 from shop.api.routers.plans import asked_in, called_in, to_keep, whole_of
-from shop.api.routers.yard import FINDS, WRITES, standing_of
-from shop.api.schemas import Errors, KeptPart, PartSummary, PutAway
-from shop.jobs.actions import into_bin, out_of_bin
+from shop.api.routers.standing import FINDS, WRITES, standing_routes
+from shop.api.schemas import Errors, KeptPart, PartSummary
 from shop.jobs.models import SavedPart
 from shop.jobs.parts import keep_part, part_here
 from shop.people.models import User
@@ -118,13 +117,4 @@ def read_part(request: HttpRequest, slug: str) -> HttpResponse:
     return as_json(_head(kept) | whole_of(kept))
 
 
-@router.delete("/parts/{slug}", auth=machinist, response={200: PutAway, **FINDS})
-def remove_part(request: HttpRequest, slug: str) -> HttpResponse:
-    """Put a part into the bin."""
-    return standing_of(into_bin(get_object_or_404(SavedPart, slug=slug)))
-
-
-@router.post("/parts/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
-def return_part(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a part back from the bin."""
-    return standing_of(out_of_bin(get_object_or_404(SavedPart, slug=slug)))
+standing_routes(router, "parts", SavedPart, "part")

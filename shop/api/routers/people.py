@@ -10,7 +10,7 @@ from ninja import Router, Schema
 from bore.base.errors import BadInput
 from shop.api.routers.checks import as_json
 from shop.api.routers.session import me_as_data
-from shop.api.routers.yard import FINDS, WRITES
+from shop.api.routers.standing import FINDS, WRITES
 from shop.api.schemas import Errors, Me, Person
 from shop.api.schemas.shop import Role
 from shop.people.actions import LONGEST_PASSWORD, add_person, change_person

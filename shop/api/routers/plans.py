@@ -14,9 +14,8 @@ from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.routers.jobs import REVISION, head_of, revision_in
-from shop.api.routers.yard import FINDS, WRITES, standing_of
-from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan, PlanAnswer, PlanSummary, PutAway
-from shop.jobs.actions import into_bin, out_of_bin
+from shop.api.routers.standing import FINDS, WRITES, standing_routes
+from shop.api.schemas import AnywhereAnswer, ControllerAnswer, Errors, KeptPlan, PlanAnswer, PlanSummary
 from shop.jobs.models import SavedPlan, Ticked
 from shop.jobs.plans import keep_plan, plan_anywhere, plan_here
 from shop.people.models import User
@@ -220,13 +219,4 @@ def read_plan(request: HttpRequest, slug: str) -> HttpResponse:
     return as_json(_head(kept) | whole_of(kept))
 
 
-@router.delete("/plans/{slug}", auth=machinist, response={200: PutAway, **FINDS})
-def remove_plan(request: HttpRequest, slug: str) -> HttpResponse:
-    """Put a plan into the bin."""
-    return standing_of(into_bin(get_object_or_404(SavedPlan, slug=slug)))
-
-
-@router.post("/plans/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
-def return_plan(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a plan back from the bin."""
-    return standing_of(out_of_bin(get_object_or_404(SavedPlan, slug=slug)))
+standing_routes(router, "plans", SavedPlan, "plan")

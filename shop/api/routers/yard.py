@@ -11,8 +11,9 @@ from bore.base.sources import source
 from bore.materials.material import GROUP_WORDS, metal_word
 from bore.materials.table import MaterialRow, all_materials
 from shop.api.requests import read_json
-from shop.api.routers.checks import REFUSALS, as_json, takes
-from shop.api.schemas import CutterRecord, Errors, MachineRecord, MaterialRecord, PutAway
+from shop.api.routers.checks import as_json, takes
+from shop.api.routers.standing import FINDS, WRITES, standing_routes
+from shop.api.schemas import CutterRecord, Errors, MachineRecord, MaterialRecord
 from shop.jobs.put_away import put_away
 from shop.people.roles import lead, machinist
 from shop.records.slugs import free_slug
@@ -21,8 +22,6 @@ from shop.yard.actions import bring_back, put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Record
 
 router = Router(tags=["yard"])
-WRITES = {**REFUSALS, 409: Errors, 413: Errors, 503: Errors}
-FINDS = {**WRITES, 404: Errors}
 TEXT = {"type": "string", "maxLength": 4000}
 SHORT = {"type": "string", "maxLength": 120}
 REVISION = {"type": "integer", "minimum": 1, "description": "the revision that was read; left out, the record is replaced whatever it is"}
@@ -204,43 +203,6 @@ def change_material(request: HttpRequest, slug: str) -> HttpResponse:
     return as_json(_own(put_material(slug, spec, data.get("note") or "", revision)))
 
 
-def standing_of(record: Any) -> HttpResponse:
-    """How a record stands; kept checks have no revisions."""
-    named = {name: getattr(record, name) for name in ("name", "standing", "gone_for_good_at")}
-    return as_json({"id": record.slug, "revision": getattr(record, "revision", 1), **named})
-
-
-@router.delete("/machines/{slug}", auth=lead, response={200: PutAway, **FINDS})
-def remove_machine(request: HttpRequest, slug: str) -> HttpResponse:
-    """Take a machine out: retired where kept checks were made with it, into the bin otherwise."""
-    return standing_of(put_away(get_object_or_404(Machine, slug=slug)))
-
-
-@router.post("/machines/{slug}/back", auth=lead, response={200: PutAway, **FINDS})
-def return_machine(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a machine back."""
-    return standing_of(bring_back(get_object_or_404(Machine, slug=slug)))
-
-
-@router.delete("/cutters/{slug}", auth=machinist, response={200: PutAway, **FINDS})
-def remove_cutter(request: HttpRequest, slug: str) -> HttpResponse:
-    """Take a cutter out of the crib."""
-    return standing_of(put_away(get_object_or_404(Cutter, slug=slug)))
-
-
-@router.post("/cutters/{slug}/back", auth=machinist, response={200: PutAway, **FINDS})
-def return_cutter(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a cutter back."""
-    return standing_of(bring_back(get_object_or_404(Cutter, slug=slug)))
-
-
-@router.delete("/materials/{slug}", auth=lead, response={200: PutAway, **FINDS})
-def remove_material(request: HttpRequest, slug: str) -> HttpResponse:
-    """Put one of the shop's own materials away."""
-    return standing_of(put_away(get_object_or_404(Material, slug=slug)))
-
-
-@router.post("/materials/{slug}/back", auth=lead, response={200: PutAway, **FINDS})
-def return_material(request: HttpRequest, slug: str) -> HttpResponse:
-    """Bring a material back."""
-    return standing_of(bring_back(get_object_or_404(Material, slug=slug)))
+standing_routes(router, "machines", Machine, "machine", put_away, bring_back, lead)
+standing_routes(router, "cutters", Cutter, "cutter", put_away, bring_back)
+standing_routes(router, "materials", Material, "material", put_away, bring_back, lead)

@@ -595,10 +595,10 @@ export interface paths {
         put: operations["shop_api_routers_plans_replace_plan"];
         post?: never;
         /**
-         * Remove Plan
-         * @description Put a plan into the bin.
+         * Put a plan away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_plans_remove_plan"];
+        delete: operations["put_plans_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -614,10 +614,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Plan
-         * @description Bring a plan back from the bin.
+         * Bring a plan back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_plans_return_plan"];
+        post: operations["bring_plans_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -687,10 +687,10 @@ export interface paths {
         put: operations["shop_api_routers_parts_replace_part"];
         post?: never;
         /**
-         * Remove Part
-         * @description Put a part into the bin.
+         * Put a part away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_parts_remove_part"];
+        delete: operations["put_parts_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -706,10 +706,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Part
-         * @description Bring a part back from the bin.
+         * Bring a part back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_parts_return_part"];
+        post: operations["bring_parts_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -907,10 +907,10 @@ export interface paths {
         put: operations["shop_api_routers_yard_change_machine"];
         post?: never;
         /**
-         * Remove Machine
-         * @description Take a machine out: retired where kept checks were made with it, into the bin otherwise.
+         * Put a machine away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_yard_remove_machine"];
+        delete: operations["put_machines_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -931,10 +931,10 @@ export interface paths {
         put: operations["shop_api_routers_yard_change_cutter"];
         post?: never;
         /**
-         * Remove Cutter
-         * @description Take a cutter out of the crib.
+         * Put a cutter away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_yard_remove_cutter"];
+        delete: operations["put_cutters_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -955,10 +955,10 @@ export interface paths {
         put: operations["shop_api_routers_yard_change_material"];
         post?: never;
         /**
-         * Remove Material
-         * @description Put one of the shop's own materials away.
+         * Put a material away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_yard_remove_material"];
+        delete: operations["put_materials_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -974,10 +974,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Machine
-         * @description Bring a machine back.
+         * Bring a machine back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_yard_return_machine"];
+        post: operations["bring_machines_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -994,10 +994,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Cutter
-         * @description Bring a cutter back.
+         * Bring a cutter back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_yard_return_cutter"];
+        post: operations["bring_cutters_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1014,10 +1014,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Material
-         * @description Bring a material back.
+         * Bring a material back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_yard_return_material"];
+        post: operations["bring_materials_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1067,10 +1067,10 @@ export interface paths {
         put: operations["shop_api_routers_jobs_replace_check"];
         post?: never;
         /**
-         * Remove Check
-         * @description Put a check into the bin.
+         * Put a check away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_jobs_remove_check"];
+        delete: operations["put_checks_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1086,10 +1086,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Check
-         * @description Bring a check back from the bin.
+         * Bring a check back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_jobs_return_check"];
+        post: operations["bring_checks_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1155,10 +1155,10 @@ export interface paths {
         put: operations["shop_api_routers_logbook_write_cut"];
         post?: never;
         /**
-         * Remove Cut
-         * @description Put a cut into the bin; it teaches nothing there.
+         * Put a cut away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_logbook_remove_cut"];
+        delete: operations["put_cuts_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1194,10 +1194,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Cut
-         * @description Bring a cut back from the bin.
+         * Bring a cut back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_logbook_return_cut"];
+        post: operations["bring_cuts_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1343,10 +1343,10 @@ export interface paths {
         put: operations["shop_api_routers_at_machine_write_trouble"];
         post?: never;
         /**
-         * Remove Trouble
-         * @description Put what was wrong into the bin.
+         * Put a trouble away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_at_machine_remove_trouble"];
+        delete: operations["put_troubles_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1362,10 +1362,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Return Trouble
-         * @description Bring it back from the bin.
+         * Bring a trouble back
+         * @description From the bin, or from retirement.
          */
-        post: operations["shop_api_routers_at_machine_return_trouble"];
+        post: operations["bring_troubles_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -9506,7 +9506,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_plans_remove_plan: {
+    put_plans_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -9609,7 +9609,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_plans_return_plan: {
+    bring_plans_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -10227,7 +10227,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_parts_remove_part: {
+    put_parts_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -10330,7 +10330,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_parts_return_part: {
+    bring_parts_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -11374,7 +11374,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_remove_machine: {
+    put_machines_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -11596,7 +11596,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_remove_cutter: {
+    put_cutters_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -11811,7 +11811,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_remove_material: {
+    put_materials_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -11914,7 +11914,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_return_machine: {
+    bring_machines_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -12017,7 +12017,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_return_cutter: {
+    bring_cutters_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -12120,7 +12120,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_yard_return_material: {
+    bring_materials_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -12520,7 +12520,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_jobs_remove_check: {
+    put_checks_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -12623,7 +12623,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_jobs_return_check: {
+    bring_checks_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -12999,7 +12999,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_logbook_remove_cut: {
+    put_cuts_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -13212,7 +13212,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_logbook_return_cut: {
+    bring_cuts_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -13918,7 +13918,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_at_machine_remove_trouble: {
+    put_troubles_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -14021,7 +14021,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_at_machine_return_trouble: {
+    bring_troubles_back: {
         parameters: {
             query?: never;
             header?: never;
