@@ -11,7 +11,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 700,
     modulePreload: { polyfill: false },
     // What every screen stands on is one file: it packs smaller than in pieces, and stays as it is when a screen changes.
-    rolldownOptions: { output: { advancedChunks: { groups: [{ name: "libraries", test: /node_modules/ }] } } },
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: "libraries", test: /node_modules/ }] } } },
   },
   test: {
     // One page for all, since no test leaves anything in it; rules without a page start without one. A slow machine is no fault.

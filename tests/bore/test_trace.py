@@ -4,9 +4,12 @@ The runs are made here from the core's own log of a hole and a clock, apart from
 practice), a meter that scatters by 4 %, pecks, rapids, wear and faults.
 """
 
+import csv
+import json
 from collections import Counter
 from dataclasses import dataclass, field
 from functools import cache
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -190,3 +193,13 @@ def test_a_trace_that_will_not_do_is_named(wrong: dict[str, Any], field: str) ->
     with pytest.raises(BadInput) as refused:
         trace_answer(good | wrong)
     assert refused.value.problems[0].field == field
+
+
+def test_the_example_that_ships_is_a_run_of_the_job_that_ships_with_it() -> None:
+    public = Path(__file__).parents[2] / "web" / "public"
+    names, *rows = csv.reader((public / "trace-example.csv").read_text(encoding="utf-8").splitlines())
+    trace = {name: [float(row[k]) for row in rows] for k, name in enumerate(names)}
+    answer = trace_answer({"case": json.loads((public / "trace-example-case.json").read_text(encoding="utf-8")), "trace": trace})
+    # The figures were made with eight holes, the last of them with a drill that breaks.
+    assert len(answer.holes) == 8
+    assert any("broken?" in one for one in answer.holes[-1].says)

@@ -1,6 +1,8 @@
 /** A bare number on a plate's line: decimal comma or point; one that will not do stays as it was typed, with what is accepted beside it. */
 import { useId, useState } from "react";
 
+import { typedFigure } from "./typed";
+
 type Props = {
   label: string;
   value: number | undefined;
@@ -22,9 +24,9 @@ export function NumberField({ label, value, low, high, whole, readOnly, onEmpty,
   const [wrong, setWrong] = useState(false);
   const take = () => {
     if (text === null) return;
-    const read = Number(text.trim().replace(",", "."));
+    const read = typedFigure(text);
     if (text.trim() === "" && onEmpty) onEmpty();
-    else if (text.trim() === "" || !(read >= low && read <= high) || (whole && !Number.isInteger(read))) return setWrong(true);
+    else if (read === null || read < low || read > high || (whole && !Number.isInteger(read))) return setWrong(true);
     else onNumber(read);
     setText(null);
   };

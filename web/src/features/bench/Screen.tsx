@@ -4,7 +4,6 @@ import { flushSync } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
 import { BoreLog } from "../../drawing/BoreLog";
-import { OperatingWindow } from "../../drawing/OperatingWindow";
 import { Cautions } from "../../job/Cautions";
 import { forgetEarlyKeys, playEarlyKeys } from "../../job/earlyKeys";
 import { useNewHole } from "../../job/fresh";
@@ -38,6 +37,9 @@ import { useFindable } from "./useFindable";
 import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
 
+// The window's answer comes after the verdict's: what draws it is fetched meanwhile.
+const windowPart = import("../../drawing/OperatingWindow").then((part) => part.OperatingWindow);
+const OperatingWindow = later(() => windowPart);
 const FarVerdict = later(() => import("./parts/FarVerdict").then((part) => part.FarVerdict));
 const Outdated = later(() => import("./parts/Outdated").then((part) => part.Outdated));
 const Empty = later(() => import("./parts/Empty").then((part) => part.Empty), "Opening the yard…");

@@ -1,4 +1,6 @@
 /** A recorded trace as a file has it: CSV with a line of names, a column of moments and one of loads, whatever else the machine tells. */
+import { typedFigure } from "../../ui/typed";
+
 export const COLUMNS = ["t_s", "load_percent", "rpm", "feed_mm_s", "z_mm", "x_mm", "tool"] as const;
 export type Trace = Partial<Record<(typeof COLUMNS)[number], number[]>>;
 
@@ -13,9 +15,7 @@ export function readTrace(text: string): Trace {
   const known = COLUMNS.filter((name) => names.includes(name));
   for (const needed of ["t_s", "load_percent"] as const)
     if (!known.includes(needed)) throw new Error(`The file’s first line needs a column ${needed}; taken: ${COLUMNS.join(", ")}.`);
-  const rows = lines
-    .slice(1)
-    .map((line) => line.split(between).map((cell) => (cell.trim() === "" ? NaN : Number(between === ";" ? cell.replace(",", ".") : cell))));
+  const rows = lines.slice(1).map((line) => line.split(between).map((cell) => typedFigure(cell) ?? NaN));
   const whole = rows.filter((row) => known.every((name) => Number.isFinite(row[names.indexOf(name)] ?? NaN)));
   if (whole.length === 0) throw new Error("The file has no line of figures.");
   return Object.fromEntries(known.map((name) => [name, whole.map((row) => row[names.indexOf(name)] ?? 0)]));

@@ -1,5 +1,6 @@
 /** A part as it is typed: what stands in the head, a row a feature; and the request it makes. */
 import type { Schemas } from "../../api/client";
+import { typedFigure } from "../../ui/typed";
 
 export type Answer = Schemas["PartAnswer"];
 export type Row = { letter: string; hole: string; depth: string; through: boolean; places: string };
@@ -87,7 +88,7 @@ type Asked = {
 
 export const blank = (typed: Typed): Typed => ({ ...BEGUN, machine: typed.machine, material: typed.material, metal: typed.metal, name: "New part" });
 
-const figure = (text: string): number => Number(text.replace(",", "."));
+const figure = (text: string): number => typedFigure(text) ?? NaN;
 
 /** The request; nothing while a hole, machine or metal is not said. */
 export function requestOf(typed: Typed): object | null {

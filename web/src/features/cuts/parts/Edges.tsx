@@ -9,6 +9,7 @@ import type { System } from "../../../job/types";
 import { shownIn, significant } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
 import { day } from "../../../ui/dates";
+import { typedFigure } from "../../../ui/typed";
 
 const metres = (value: number): string => `${significant(value, 2)} m`;
 
@@ -17,8 +18,8 @@ function standsOut(system: System): number | undefined | null {
   const { unit, factor } = shownIn("mm", system);
   const typed = window.prompt(`How far does it stand out of its holder now, ${unit}? Leave it empty where that was not measured.`, "");
   if (typed === null) return null;
-  const figure = Number(typed.trim().replace(",", "."));
-  return typed.trim() === "" || !Number.isFinite(figure) ? undefined : Number((figure / factor).toPrecision(6));
+  const figure = typedFigure(typed);
+  return figure === null ? undefined : Number((figure / factor).toPrecision(6));
 }
 
 export function Edges() {

@@ -2,7 +2,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { api, inWords } from "../../../api/client";
+import { api, inWords, Lost } from "../../../api/client";
 import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
 import { plain, significant } from "../../../job/units";
@@ -12,8 +12,15 @@ import { readTrace, type Trace } from "../trace";
 type Answer = Awaited<ReturnType<typeof api.watch>>;
 type Hole = Answer["holes"][number];
 const [WIDE, HIGH] = [230, 130];
-/** A run made up for the demo, and the check it is a run of. */
-const EXAMPLE = { check: "winch-hub", file: `${import.meta.env.BASE_URL}trace-example.csv` };
+/** A run made up, and the job it is a run of: both ship with the product, so that any shop can look at it. */
+const EXAMPLE = { against: "(example)", trace: "trace-example.csv", job: "trace-example-case.json" };
+
+/** The text of a file that ships with the product; raises Lost where it does not come. */
+async function shipped(name: string): Promise<string> {
+  const answer = await fetch(`${import.meta.env.BASE_URL}${name}`).catch(() => null);
+  if (!answer?.ok) throw new Lost("the server does not answer");
+  return answer.text();
+}
 
 function Picture({ hole, answer, deep_mm, most }: { hole: Hole; answer: Answer; deep_mm: number; most: number }) {
   const system = useUnits();
@@ -85,26 +92,23 @@ export function Watch() {
   const [trace, setTrace] = useState<{ name: string; trace: Trace } | null>(null);
   const [fault, setFault] = useState("");
   const watching = useMutation({
-    mutationFn: async ({ slug, told }: { slug: string; told: Trace }) => {
-      const job = slug ? (await api.readCheck(slug)).case : state.jobs.now?.case;
-      return api.watch({ case: job, trace: told });
-    },
+    mutationFn: async ({ job, told }: { job: string; told: Trace }) => api.watch({ case: await caseOf(job), trace: told }),
   });
-  const take = (name: string, text: string, slug: string) => {
-    try {
-      const told = readTrace(text);
-      setFault("");
-      setTrace({ name, trace: told });
-      watching.mutate({ slug, told });
-    } catch (wrong) {
-      setFault(wrong instanceof Error ? wrong.message : String(wrong));
-    }
+  const caseOf = async (job: string): Promise<unknown> => {
+    if (job === EXAMPLE.against) return JSON.parse(await shipped(EXAMPLE.job));
+    return job ? (await api.readCheck(job)).case : state.jobs.now?.case;
   };
-  const example = async () => {
-    const [text, slug] = [await (await fetch(EXAMPLE.file)).text(), checks.find((one) => one.slug === EXAMPLE.check)?.slug ?? ""];
-    setAgainst(slug);
-    take("the example, simulated", text, slug);
+  const take = (name: string, text: string, job: string) => {
+    const told = readTrace(text);
+    setFault("");
+    setAgainst(job);
+    setTrace({ name, trace: told });
+    watching.mutate({ job, told });
   };
+  const taken = (name: string, text: Promise<string>, job: string) =>
+    text
+      .then((read) => take(name, read, job))
+      .catch((wrong: unknown) => setFault(wrong instanceof Error && !(wrong instanceof Lost) ? wrong.message : inWords(wrong)));
   return (
     <section aria-label="A recorded trace" className="grid gap-3">
       <div className="flex flex-wrap items-end gap-3">
@@ -116,7 +120,7 @@ export function Watch() {
             className="text-base text-ink"
             onChange={(event) => {
               const file = event.target.files?.[0];
-              if (file) void file.text().then((text) => take(file.name, text, against));
+              if (file) void taken(file.name, file.text(), against === EXAMPLE.against ? "" : against);
             }}
           />
         </label>
@@ -127,10 +131,11 @@ export function Watch() {
             value={against}
             onChange={(event) => {
               setAgainst(event.target.value);
-              if (trace) watching.mutate({ slug: event.target.value, told: trace.trace });
+              if (trace) watching.mutate({ job: event.target.value, told: trace.trace });
             }}
           >
             <option value="">the job on the Bench</option>
+            {against === EXAMPLE.against && <option value={EXAMPLE.against}>the example's own job</option>}
             {checks.map((one) => (
               <option key={one.slug} value={one.slug}>
                 {one.name}
@@ -138,7 +143,7 @@ export function Watch() {
             ))}
           </select>
         </label>
-        <button type="button" className="chip" onClick={() => void example()}>
+        <button type="button" className="chip" onClick={() => void taken("the example, simulated", shipped(EXAMPLE.trace), EXAMPLE.against)}>
           Try the simulated example
         </button>
       </div>

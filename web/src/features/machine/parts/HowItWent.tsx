@@ -6,6 +6,7 @@ import { useLessons, type Lessons } from "../../../job/lessons";
 import { freeName, write } from "../../../job/outbox";
 import type { System } from "../../../job/types";
 import { shownIn } from "../../../job/units";
+import { typedFigure } from "../../../ui/typed";
 import { type Run, what } from "../run";
 import { type Hole, holeName, type PlanStep } from "../stages";
 
@@ -24,12 +25,8 @@ const LAST_KIND = "last-reading";
 const FIRST = 12;
 /** What is typed, in the core's own unit. */
 const inCore = (text: string, unit: string, system: System): number | null => {
-  const found = figure(text);
+  const found = typedFigure(text);
   return found === null ? null : Number((found / shownIn(unit, system).factor).toPrecision(6));
-};
-const figure = (text: string): number | null => {
-  const found = Number(text.trim().replace(",", "."));
-  return text.trim() === "" || !Number.isFinite(found) ? null : found;
 };
 
 /** The reading as it is sent; nothing where nothing was typed. */
@@ -58,7 +55,7 @@ function Tap({ on, onTap, children }: { on: boolean; onTap: () => void; children
 }
 
 function Figure({ label, unit, value, onValue }: { label: string; unit: string; value: string; onValue: (text: string) => void }) {
-  const wrong = value.trim() !== "" && figure(value) === null;
+  const wrong = value.trim() !== "" && typedFigure(value) === null;
   return (
     <label className="grid text-sm text-faint">
       {label}
@@ -112,12 +109,14 @@ export function HowItWent({ run, hole, shifted, system, onClose, onWritten }: Pr
   const [more, setMore] = useState(false);
   const put = (part: Partial<Noted>) => setNoted({ ...noted, ...part });
   const way = ways.find((one) => one.kind === noted.kind) ?? ways[0];
-  const touched = (way?.figures ?? []).some((one) => one.needed && figure(noted.raw[one.name] ?? "") !== null && !(one.name in known(step, system)));
-  const missing = touched ? (way?.figures ?? []).filter((one) => one.needed && figure(noted.raw[one.name] ?? "") === null) : [];
+  const touched = (way?.figures ?? []).some((one) => one.needed && typedFigure(noted.raw[one.name] ?? "") !== null && !(one.name in known(step, system)));
+  const missing = touched ? (way?.figures ?? []).filter((one) => one.needed && typedFigure(noted.raw[one.name] ?? "") === null) : [];
   const seen = Object.entries(words?.symptoms ?? {});
   const save = () => {
     if (way) localStorage.setItem(LAST_KIND, way.kind);
-    const size = Object.fromEntries(Object.entries(noted.size).flatMap(([name, text]) => (figure(text) === null ? [] : [[name, inCore(text, "mm", system)]])));
+    const size = Object.fromEntries(
+      Object.entries(noted.size).flatMap(([name, text]) => (typedFigure(text) === null ? [] : [[name, inCore(text, "mm", system)]])),
+    );
     write({
       id: freeName(),
       rev: 1,

@@ -11,6 +11,7 @@ import { Choice, Figure, Flag } from "../Field";
 import { History } from "../History";
 import { Edge, type Measured } from "./Edge";
 import { familyOf, words } from "../../../../job/words";
+import { typedFigure } from "../../../../ui/typed";
 
 type CutterRecord = Schemas["CutterRecord"];
 const COSTS: readonly (readonly [string, string])[] = [
@@ -24,10 +25,7 @@ const COSTS: readonly (readonly [string, string])[] = [
 ];
 
 /** A figure where it is one; anything else goes to the server as it was typed, which says what is accepted. */
-const figureOr = (value: unknown): unknown => {
-  const read = Number(String(value).replace(",", "."));
-  return Number.isFinite(read) ? read : value;
-};
+const figureOr = (value: unknown): unknown => typedFigure(String(value)) ?? value;
 
 function Field({ path }: { path: string }) {
   const form = words().fields[pattern(path)];
