@@ -13,7 +13,8 @@ from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
 from bore.job.job import Job
 from bore.part import places
-from bore.part.model import Feature, Part
+from bore.part.half_way import HalfWay, half_ways
+from bore.part.model import Feature, Part, Setup
 from bore.part.rows import first_row, other_rows
 from bore.part.sides import as_they_stand, on_first, solve_sides
 from bore.part.solve import TURN_S, Operation, Solved
@@ -33,6 +34,29 @@ class PlaceFinding:
     check: str
     severity: places.Severity
     words: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PartObstacle:
+    """What stands beside the holes: from and to along x and y, and how high."""
+
+    name: str
+    x_mm: list[float]
+    y_mm: list[float]
+    z_mm: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PartSetup:
+    """A set-up as it was asked for: its outline, how thick the part is there, what must not be drilled into; and half-way between what stands
+    next to one another in it."""
+
+    id: str
+    outline_mm: list[list[float]]
+    thickness_mm: float | None
+    keep_out_mm: list[list[list[float]]]
+    obstacles: list[PartObstacle]
+    half_ways: list[HalfWay]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -108,6 +132,7 @@ class PartAnswer:
     machine: str
     machine_kind: str
     material: str
+    setups: list[PartSetup]
     findings: list[PlaceFinding]
     tools: list[PartTool]
     operations: list[PartOperation]
@@ -185,6 +210,7 @@ def _answer(part: Part, made: _Made, solved: list[Solved], found: list[places.Fi
         machine=base.machine.name,
         machine_kind=base.machine.kind,
         material=base.material.name,
+        setups=[_setup(setup, part) for setup in part.setups],
         findings=[shaped(PlaceFinding, one) for one in found],
         tools=tools,
         operations=[operation_answer(setup, one, tools) for setup in solved for one in setup.operations],
@@ -215,6 +241,18 @@ def _times(solved: list[Solved], operations: list[Operation]) -> PartTimes:
     hand = sum(one.time_s for one in operations) - cut
     turn = TURN_S * max(len(solved) - 1, 0)
     return PartTimes(cut=number(cut), hand=number(hand), change=number(change), turn=turn, total=number(cut + hand + change + turn))
+
+
+def _setup(setup: Setup, part: Part) -> PartSetup:
+    here = tuple(feature for feature in on_first(part).features if feature.setup == setup.id)
+    return PartSetup(
+        id=setup.id,
+        outline_mm=[list(corner) for corner in setup.outline_mm],
+        thickness_mm=setup.thickness_mm,
+        keep_out_mm=[[list(corner) for corner in box] for box in setup.keep_out_mm],
+        obstacles=[PartObstacle(name=one.name, x_mm=list(one.x_mm), y_mm=list(one.y_mm), z_mm=one.z_mm) for one in setup.obstacles],
+        half_ways=half_ways(setup, here),
+    )
 
 
 def _row(setup: Solved, feature: Feature, row: Plan, made: _Made) -> FeatureRow:

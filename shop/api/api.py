@@ -20,6 +20,7 @@ from shop.api.routers import (
     history,
     jobs,
     logbook,
+    part_files,
     parts,
     people,
     plans,
@@ -66,6 +67,23 @@ api = ShopApi(
 )
 add_handlers(api)
 # The drawing's addresses come before the yard's, which take any name after /machines/.
-ROUTERS = (session, people, checks, plans, parts, drawing, yard, jobs, logbook, at_machine, history, exchange, charts, practice, printing)
+ROUTERS = (
+    session,
+    people,
+    checks,
+    plans,
+    parts,
+    part_files,
+    drawing,
+    yard,
+    jobs,
+    logbook,
+    at_machine,
+    history,
+    exchange,
+    charts,
+    practice,
+    printing,
+)
 for router in (one.router for one in ROUTERS):
     api.add_router("", router)

@@ -24,6 +24,9 @@ TYPES = {
     "csv": "text/csv; charset=utf-8",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
     "json": "application/json",
+    "dxf": "image/vnd.dxf",
+    "svg": "image/svg+xml",
+    "pdf": "application/pdf",
 }
 
 
@@ -62,7 +65,7 @@ def _csv(body: bytes) -> list[list[Any]]:
         text = body.decode("utf-8-sig")
     except UnicodeDecodeError as error:
         raise BadInput.at("file", "is not UTF-8 text; accepted: CSV saved as UTF-8") from error
-    delimiter = ";" if text.split("\n", 1)[0].count(";") > text.split("\n", 1)[0].count(",") else ","
+    delimiter = max(",;\t", key=text.split("\n", 1)[0].count)
     try:
         table = tablib.Dataset().load(text, format="csv", delimiter=delimiter, headers=False)
     except Exception as error:  # whatever the library makes of a broken file, it is the file that is broken

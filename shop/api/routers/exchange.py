@@ -28,27 +28,28 @@ ANY_JSON = {"200": {"description": "OK", "content": {"application/json": {"schem
 BODY = {"requestBody": {"required": True, "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}}
 
 
-def _file(body: bytes, form: str, name: str) -> HttpResponse:
+def as_file(body: bytes, form: str, name: str) -> HttpResponse:
+    """A file to be saved, under a name."""
     return HttpResponse(body, content_type=TYPES[form], headers={"Content-Disposition": f'attachment; filename="{name}.{form}"'})
 
 
 @router.get("/export/shop", auth=machinist, response={401: Errors, 403: Errors}, openapi_extra={"responses": ANY_JSON})
 def export_shop(request: HttpRequest) -> HttpResponse:
     """The whole shop as one JSON file."""
-    return _file(json_bytes(whole_shop(), indented=True), "json", "shop")
+    return as_file(json_bytes(whole_shop(), indented=True), "json", "shop")
 
 
 @router.get("/export/schema", response={401: Errors}, openapi_extra={"responses": ANY_JSON})
 def export_schema(request: HttpRequest) -> HttpResponse:
     """JSON Schema of the whole shop's file."""
-    return _file(json_bytes(shop_schema(), indented=True), "json", "shop.schema")
+    return as_file(json_bytes(shop_schema(), indented=True), "json", "shop.schema")
 
 
 @router.get("/export/{kind}", auth=machinist, response={401: Errors, 403: Errors, 422: Errors}, openapi_extra={"responses": ANY_FILE})
 def export_table(request: HttpRequest, kind: Kind, form: Table = "csv", iso: bool = False) -> HttpResponse:
     """Records of a kind as a table; cutters under ISO 13399 symbols where asked."""
     rows = [row_of(kind, record, iso) for record in records_of(kind)]
-    return _file(written(columns_of(kind, iso), rows, kind, form), form, kind)
+    return as_file(written(columns_of(kind, iso), rows, kind, form), form, kind)
 
 
 def _as_data(found: Brought) -> dict[str, Any]:

@@ -716,6 +716,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/part/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Hole Table
+         * @description Features from a table of holes, a row a place; the rows that will not do, and why.
+         */
+        post: operations["shop_api_routers_part_files_read_hole_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part/table/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Hole Table
+         * @description A part's holes as a table, a row a place.
+         */
+        post: operations["shop_api_routers_part_files_write_hole_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Drawing
+         * @description Holes and outline found in a DXF drawing; `layers` are the chosen ones, a line each.
+         */
+        post: operations["shop_api_routers_part_files_read_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/part/marking-out/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Marking Out
+         * @description The drawing a set-up is marked out by, 1:1: outline, holes, centre marks, letters and places.
+         */
+        post: operations["shop_api_routers_part_files_write_marking_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/draw": {
         parameters: {
             query?: never;
@@ -4101,6 +4181,26 @@ export interface components {
             steps: components["schemas"]["PlanStep"][];
         };
         /**
+         * HalfWay
+         * @description Between two stations along an axis: what they are, where, how far apart, and the middle between them, mm, inch and nearest 1/64.
+         */
+        HalfWay: {
+            /** Axis */
+            axis: string;
+            /** Between */
+            between: string[];
+            /** At Mm */
+            at_mm: number[];
+            /** Apart Mm */
+            apart_mm: number;
+            /** Middle Mm */
+            middle_mm: number;
+            /** Middle In */
+            middle_in: number;
+            /** Middle 64 */
+            middle_64: string;
+        };
+        /**
          * OperationFeature
          * @description What an operation does of one feature: which step of its row, from nought; its places in the order they are visited, the stop, the
          *     check and its case.
@@ -4137,6 +4237,8 @@ export interface components {
             machine_kind: string;
             /** Material */
             material: string;
+            /** Setups */
+            setups: components["schemas"]["PartSetup"][];
             /** Findings */
             findings: components["schemas"]["PlaceFinding"][];
             /** Tools */
@@ -4161,6 +4263,20 @@ export interface components {
             checklist: components["schemas"]["ChecklistLine"][];
             /** Afterwards */
             afterwards: components["schemas"]["ChecklistLine"][];
+        };
+        /**
+         * PartObstacle
+         * @description What stands beside the holes: from and to along x and y, and how high.
+         */
+        PartObstacle: {
+            /** Name */
+            name: string;
+            /** X Mm */
+            x_mm: number[];
+            /** Y Mm */
+            y_mm: number[];
+            /** Z Mm */
+            z_mm: number;
         };
         /**
          * PartOperation
@@ -4192,6 +4308,25 @@ export interface components {
             way_mm: number;
             /** Path */
             path: components["schemas"]["PathPlace"][];
+        };
+        /**
+         * PartSetup
+         * @description A set-up as it was asked for: its outline, how thick the part is there, what must not be drilled into; and half-way between what stands
+         *     next to one another in it.
+         */
+        PartSetup: {
+            /** Id */
+            id: string;
+            /** Outline Mm */
+            outline_mm: number[][];
+            /** Thickness Mm */
+            thickness_mm: number | null;
+            /** Keep Out Mm */
+            keep_out_mm: number[][][];
+            /** Obstacles */
+            obstacles: components["schemas"]["PartObstacle"][];
+            /** Half Ways */
+            half_ways: components["schemas"]["HalfWay"][];
         };
         /**
          * PartTimes
@@ -4392,6 +4527,82 @@ export interface components {
             short: string;
             /** Ticked */
             ticked: number;
+        };
+        /**
+         * HoleTable
+         * @description A table read: its features as a part's request has them, and the rows that will not do.
+         */
+        HoleTable: {
+            /** Features */
+            features: {
+                [key: string]: unknown;
+            }[];
+            /** Faults */
+            faults: components["schemas"]["RowFault"][];
+        };
+        /**
+         * RowFault
+         * @description What is wrong with a row of a table: which line of the file, the column, and what is accepted.
+         */
+        RowFault: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DrawingFound
+         * @description What a drawing holds: the unit it is in (empty where it does not say and none was given), its layers, outline, holes alike, and what
+         *     was left out, in words.
+         */
+        DrawingFound: {
+            /** Version */
+            version: string;
+            /** Units */
+            units: string;
+            /** Layers */
+            layers: components["schemas"]["LayerFound"][];
+            /** Outline Mm */
+            outline_mm: number[][];
+            /** Wide Mm */
+            wide_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Groups */
+            groups: components["schemas"]["Group"][];
+            /** Left Out */
+            left_out: string[];
+        };
+        /**
+         * Group
+         * @description Holes alike: the letter they may go by, their diameter (None for bare points), wider circles on the same centres, the nominal diameter
+         *     of a thread drawn round them, what they could be, and where they stand from the zero.
+         */
+        Group: {
+            /** Letter */
+            letter: string;
+            /** Diameter Mm */
+            diameter_mm: number | null;
+            /** Also Mm */
+            also_mm: number[];
+            /** Thread Mm */
+            thread_mm: number | null;
+            /** Could Be */
+            could_be: string[];
+            /** Places Mm */
+            places_mm: number[][];
+        };
+        /**
+         * LayerFound
+         * @description A layer of the drawing, and how many circles and points it holds.
+         */
+        LayerFound: {
+            /** Name */
+            name: string;
+            /** Holes */
+            holes: number;
         };
         /**
          * ChainLink
@@ -10424,6 +10635,424 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_part_files_read_hole_table: {
+        parameters: {
+            query?: {
+                form?: "csv" | "xlsx";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoleTable"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_part_files_write_hole_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: "csv" | "xlsx";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    material: Record<string, never>;
+                    /** @description a machine, or only the id of one of the shop’s */
+                    machine: Record<string, never>;
+                    /** @description its cutters are the crib; left out, the shop’s own */
+                    yard?: Record<string, never>;
+                    wish?: {
+                        /** @enum {string} */
+                        want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                        mark_first?: unknown;
+                        deburr?: unknown;
+                        pinned_mm?: unknown;
+                        rate_per_h?: unknown;
+                        costs?: unknown;
+                    };
+                    setups?: {
+                        id?: string;
+                        zero?: unknown;
+                        outline_mm?: unknown;
+                        thickness_mm?: unknown;
+                        under?: unknown;
+                        under_mm?: unknown;
+                        keep_out_mm?: unknown;
+                        holding?: unknown;
+                        obstacles?: unknown;
+                        turned?: unknown;
+                    }[];
+                    features: {
+                        letter?: string;
+                        hole?: string;
+                        depth_mm?: number;
+                        through?: unknown;
+                        setup?: unknown;
+                        face_z_mm?: unknown;
+                        entry?: unknown;
+                        entry_angle_deg?: unknown;
+                        places?: unknown;
+                        counterbore_mm?: unknown;
+                        counterbore_depth_mm?: unknown;
+                        countersink_mm?: unknown;
+                        thread?: unknown;
+                        family?: unknown;
+                        pinned_mm?: unknown;
+                        after?: unknown;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_part_files_read_drawing: {
+        parameters: {
+            query?: {
+                units?: "" | "mm" | "cm" | "m" | "inch" | "foot";
+                layers?: string;
+                zero?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingFound"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_part_files_write_marking_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: "dxf" | "svg" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    part: {
+                        name?: string;
+                        material: Record<string, never>;
+                        /** @description a machine, or only the id of one of the shop’s */
+                        machine: Record<string, never>;
+                        /** @description its cutters are the crib; left out, the shop’s own */
+                        yard?: Record<string, never>;
+                        wish?: {
+                            /** @enum {string} */
+                            want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                            mark_first?: unknown;
+                            deburr?: unknown;
+                            pinned_mm?: unknown;
+                            rate_per_h?: unknown;
+                            costs?: unknown;
+                        };
+                        setups?: {
+                            id?: string;
+                            zero?: unknown;
+                            outline_mm?: unknown;
+                            thickness_mm?: unknown;
+                            under?: unknown;
+                            under_mm?: unknown;
+                            keep_out_mm?: unknown;
+                            holding?: unknown;
+                            obstacles?: unknown;
+                            turned?: unknown;
+                        }[];
+                        features: {
+                            letter?: string;
+                            hole?: string;
+                            depth_mm?: number;
+                            through?: unknown;
+                            setup?: unknown;
+                            face_z_mm?: unknown;
+                            entry?: unknown;
+                            entry_angle_deg?: unknown;
+                            places?: unknown;
+                            counterbore_mm?: unknown;
+                            counterbore_depth_mm?: unknown;
+                            countersink_mm?: unknown;
+                            thread?: unknown;
+                            family?: unknown;
+                            pinned_mm?: unknown;
+                            after?: unknown;
+                        }[];
+                    };
+                    /** @description which set-up; left out, the first */
+                    setup?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
                 headers: {
                     [name: string]: unknown;
                 };
