@@ -18,6 +18,7 @@ from bore.answers.diagnosis import diagnosis_answer
 from bore.answers.machine import described_answer, rated_answer
 from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.part import part_answer
+from bore.answers.part_program import part_program_answer
 from bore.answers.pictures import log_answer, window_answer
 from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.practice import practice_answer
@@ -53,6 +54,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     "plan": (plan_answer, "the steps from solid metal to the hole as drawn, from the case's yard on its machine"),
     "plan-anywhere": (anywhere_answer, "the plan on every machine of the case's yard, best first"),
     "part": (part_answer, "many holes planned together: tools, operations in order, what sharing saves, what cannot be made"),
+    "part-program": (part_program_answer, "plain G-code for one set-up of a part, read back before it is given out"),
     "write-program": (written_answer, "plain G-code for a plan's steps, and what the simulated controller makes of it"),
     "run-program": (run_answer, "a program run through the simulated controller, held against a plan's steps where they are given"),
     "diagnose": (

@@ -6,7 +6,7 @@ from typing import Any, Literal
 from bore.answers.judged import judged
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
-from bore.base.plain import LONGEST_TEXT, plain_text, points_mm
+from bore.base.plain import LONGEST_TEXT, figure, plain_text, points_mm
 from bore.case.read import read_case
 from bore.check.check import Check
 from bore.limits.judgement import Verdict
@@ -18,11 +18,13 @@ from bore.program.controller import run
 from bore.program.planned import planned_of
 from bore.program.readback.plan import Planned, read_planned
 from bore.program.readback.read import read_back
-from bore.program.sheet import HandStep, Sheet, ToolStep
+from bore.program.sheet import HandStep, Point, Sheet, ToolStep
 from bore.program.state import Move, Run
 from bore.program.write import Style, write
 
-MOST_TOOLS, MOST_POINTS, MOST_TRACE, MOST_MOVES_SHOWN = 40, 400, 2000, 500
+MOST_STEPS, MOST_POINTS, MOST_TRACE, MOST_MOVES_SHOWN = 80, 400, 2000, 500
+# A tool's number as controls take it, two digits.
+MOST_NUMBER = 99
 # A stroke that ends this near above the face is still the hole's own.
 NEAR_FACE_MM = 5.0
 
@@ -144,26 +146,27 @@ TEXTS = ("zero", "set_up", "holding", "under")
 
 
 def read_sheet(data: Any, to_write: bool = False) -> Sheet:
-    """Steps (`kind`, `words`, `case`; a hand's step has no case) and places of a program, its control, zero, set-up. Raises BadInput naming
-    the field."""
+    """Steps (`kind`, `words`, `case`; a hand's step has no case; `points_mm` and the tool's number, `tool`, where they are not every step's
+    own) and places of a program, its control, zero, set-up. Raises BadInput naming the field."""
     if not isinstance(data, dict):
         raise BadInput.at("body", "must be an object")
     rows = data.get("steps")
-    if not isinstance(rows, list) or not 1 <= len(rows) <= MOST_TOOLS:
-        raise BadInput.at("steps", f"accepted: 1 to {MOST_TOOLS} steps of a plan")
-    steps = _numbered(rows)
-    tools = [step for step in steps if isinstance(step, ToolStep)]
-    if not tools:
+    if not isinstance(rows, list) or not 1 <= len(rows) <= MOST_STEPS:
+        raise BadInput.at("steps", f"accepted: 1 to {MOST_STEPS} steps of a plan")
+    steps = _numbered(rows, points_mm(data.get("points_mm"), "points_mm", MOST_POINTS))
+    machine = next((step.job.machine for step in steps if isinstance(step, ToolStep)), None)
+    if machine is None:
         raise BadInput.at("steps", "has no step that a machine makes")
-    machine = tools[0].job.machine
     turning = machine.is_a.lathe
+    if turning or not to_write:
+        steps = _on_centre(steps)
+    steps = _guided(steps)
     said = data["control"] if data.get("control") is not None else machine.control
     texts = {name: _text(data, name) for name in TEXTS}
-    usual = [[0.0, 0.0]] if turning or not to_write else []
     return Sheet(
         name=str(data.get("name") or "holes")[:LONGEST_TEXT],
         steps=tuple(steps),
-        points_mm=points_mm(data.get("points_mm", usual), "points_mm", MOST_POINTS),
+        points_mm=tuple(dict.fromkeys(at for step in steps if isinstance(step, ToolStep) for at in step.points_mm)),
         machine_kind=machine.kind,
         control=read_control(said, turning=turning),
         count=_count(data),
@@ -182,22 +185,36 @@ def _count(data: dict[str, Any]) -> int:
     return value
 
 
-def _numbered(rows: list[Any]) -> list[ToolStep | HandStep]:
-    """The steps in order, tools numbered as they come; a gun drill knows the hole that was made to guide it."""
+def _numbered(rows: list[Any], everywhere: tuple[Point, ...]) -> list[ToolStep | HandStep]:
+    """The steps in order, tools numbered as they come where their numbers are not said."""
     steps: list[ToolStep | HandStep] = []
-    guides: dict[float, float] = {}
     for place, row in enumerate(rows):
-        step = _step(row, place, sum(isinstance(one, ToolStep) for one in steps) + 1)
-        if isinstance(step, ToolStep):
-            size = round(step.job.cutter.diameter_mm, 3)
-            step = replace(step, guide_mm=guides.get(size)) if step.job.cutter.kind.needs_guide else step
-            if step.kind == "pilot" and not step.job.hole.through:
-                guides[size] = step.job.hole.depth_mm
-        steps.append(step)
+        steps.append(_step(row, place, sum(isinstance(one, ToolStep) for one in steps) + 1, everywhere))
     return steps
 
 
-def _step(step: Any, place: int, number: int) -> ToolStep | HandStep:
+def _on_centre(steps: list[ToolStep | HandStep]) -> list[ToolStep | HandStep]:
+    """The steps with every tool that was given no place on the centre line."""
+    return [replace(step, points_mm=step.points_mm or ((0.0, 0.0),)) if isinstance(step, ToolStep) else step for step in steps]
+
+
+def _guided(steps: list[ToolStep | HandStep]) -> list[ToolStep | HandStep]:
+    """The steps, a gun drill knowing the hole that was made to guide it, where one was at each of its places."""
+    found: list[ToolStep | HandStep] = []
+    guides: dict[tuple[float, Point], float] = {}
+    for step in steps:
+        if isinstance(step, ToolStep):
+            size = round(step.job.cutter.diameter_mm, 3)
+            guided = [guides.get((size, at)) for at in step.points_mm]
+            if step.job.cutter.kind.needs_guide and None not in guided:
+                step = replace(step, guide_mm=min((one for one in guided if one is not None), default=None))
+            if step.kind == "pilot" and not step.job.hole.through:
+                guides |= {(size, at): step.job.hole.depth_mm for at in step.points_mm}
+        found.append(step)
+    return found
+
+
+def _step(step: Any, place: int, number: int, everywhere: tuple[Point, ...]) -> ToolStep | HandStep:
     if not isinstance(step, dict) or step.get("kind") not in KINDS:
         raise BadInput.at(f"steps[{place}].kind", f"accepted: {', '.join(KINDS)}")
     words = str(step.get("words") or step["kind"])[:LONGEST_TEXT]
@@ -209,7 +226,11 @@ def _step(step: Any, place: int, number: int) -> ToolStep | HandStep:
         raise BadInput([Problem(f"steps[{place}].case.{one.field}", one.message) for one in refused.problems]) from refused
     if job.setting.feed_mm_rev is None:
         raise BadInput.at(f"steps[{place}].case.setting.feed_mm_rev", "is needed: a program feeds by the turn, not by the hand")
-    return ToolStep(number, step["kind"], words, job, place)
+    at = f"steps[{place}]"
+    own = points_mm(step.get("points_mm"), f"{at}.points_mm", MOST_POINTS) or everywhere
+    if step.get("tool") is not None:
+        number = int(figure(step["tool"], f"{at}.tool", 1, MOST_NUMBER))
+    return ToolStep(number, step["kind"], words, job, own, place)
 
 
 def written_answer(data: Any) -> ControllerAnswer:

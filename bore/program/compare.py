@@ -33,13 +33,16 @@ class Loaded:
 
 def loads(found: Run, sheet: Sheet | None) -> list[Loaded]:
     """Every tool at every speed and feed it is programmed at, checked."""
-    steps = {tool.number: tool for tool in sheet.tools} if sheet else {}
-    seen: dict[tuple[int, float, float], list[Made]] = {}
+    seen: dict[tuple[int, float, float, int | None], list[Made]] = {}
+    steps = {}
     for one in found.holes:
-        seen.setdefault((one.tool, round(one.speed_rpm, 3), round(one.feed_mm_rev, 6)), []).append(one)
+        step = _step_of(one, sheet) if sheet else None
+        key = (one.tool, round(one.speed_rpm, 3), round(one.feed_mm_rev, 6), step.place if step else None)
+        steps[key] = step
+        seen.setdefault(key, []).append(one)
     answers = []
-    for (number, speed, _), made in seen.items():
-        step = steps.get(number)
+    for key, made in seen.items():
+        (number, speed, _, _), step = key, steps[key]
         feed = _tool_feed(made[0], step)
         answers.append(
             Loaded(
@@ -53,6 +56,13 @@ def loads(found: Run, sheet: Sheet | None) -> list[Loaded]:
             )
         )
     return answers
+
+
+def _step_of(made: Made, sheet: Sheet) -> ToolStep | None:
+    """The step of a tool that a hole is of: that which works there, else its first; None where the plan does not know the tool."""
+    own = sheet.of(made.tool)
+    here = (step for step in own if any(math.dist((made.x_mm, made.y_mm), at) <= PLACE_MM for at in step.points_mm))
+    return next(here, own[0] if own else None)
 
 
 def _tool_feed(made: Made, step: ToolStep | None) -> float:
@@ -71,29 +81,30 @@ def _checked(step: ToolStep, speed_rpm: float, feed_mm_rev: float) -> Check:
 def differences(found: Run, sheet: Sheet) -> list[str]:
     """Every difference between what a program does and what the plan asks, in words; none where it does the same."""
     with silent():
-        said = [words for tool in sheet.tools for words in _of_tool(found, sheet, tool)]
-    known = {tool.number for tool in sheet.tools}
+        known = list(dict.fromkeys(tool.number for tool in sheet.tools))
+        said = [words for number in known for words in _of_tool(found, sheet, number)]
     said += [f"T{number} is in the program and not in the plan" for number in found.tools if number not in known]
     order = [number for number in found.tools if number in known]
-    if order != sorted(order):
+    if order != [number for number in known if number in order]:
         said.append(f"the tools come in the order {', '.join(f'T{number}' for number in order)}")
     return said
 
 
-def _of_tool(found: Run, sheet: Sheet, tool: ToolStep) -> Iterator[str]:
-    made = _finished([one for one in found.holes if one.tool == tool.number])
-    name = f"T{tool.number}, {tool.words}"
-    if not made:
+def _of_tool(found: Run, sheet: Sheet, number: int) -> Iterator[str]:
+    left = _finished([one for one in found.holes if one.tool == number])
+    name = f"T{number}, {sheet.of(number)[0].words}"
+    if not left:
         yield f"{name}: the program does not use it"
         return
-    left = list(made)
-    for place, point in enumerate(sheet.points_mm, start=1):
-        here = next((one for one in left if math.dist((one.x_mm, one.y_mm), point) <= PLACE_MM), None)
-        if here is None:
-            yield f"{name}: nothing is made at place {place} (X{point[0]:g} Y{point[1]:g})"
-        else:
-            left.remove(here)
-            yield from _of_hole(here, tool, sheet.control, f"{name}, place {place}")
+    for tool in sheet.of(number):
+        name = f"T{number}, {tool.words}"
+        for place, point in enumerate(tool.points_mm, start=1):
+            here = next((one for one in left if math.dist((one.x_mm, one.y_mm), point) <= PLACE_MM), None)
+            if here is None:
+                yield f"{name}: nothing is made at place {place} (X{point[0]:g} Y{point[1]:g})"
+            else:
+                left.remove(here)
+                yield from _of_hole(here, tool, sheet.control, f"{name}, place {place}")
     for one in left:
         yield f"{name}: line {one.line} makes a hole at X{one.x_mm:.4g} Y{one.y_mm:.4g} that is not in the plan"
 

@@ -6,7 +6,8 @@ from bore.job.thread_passes import thread_passes
 from bore.machines.kinds import machine_kind
 from bore.program.control import Control
 from bore.program.readback.plan import WHIPS, Planned, PlannedTool
-from bore.program.sheet import Sheet, ToolStep
+from bore.program.sheet import Point, Sheet, ToolStep
+from bore.program.state import key_of
 
 # The stop of a plan's tap counts its chamfer already.
 CHAMFER_COUNTED = 0.0
@@ -15,13 +16,25 @@ CHAMFER_COUNTED = 0.0
 def planned_of(sheet: Sheet) -> Planned:
     """Every tool of a sheet with its stop, speed, feed, pecks and holder; the places; the metal."""
     jobs = [tool.job for tool in sheet.tools]
+    turns = machine_kind(sheet.machine_kind).lathe
     return Planned(
-        places=None if machine_kind(sheet.machine_kind).lathe else sheet.points_mm,
-        zero=None if machine_kind(sheet.machine_kind).lathe else sheet.control.work_offset,
-        tools={tool.number: _tool(tool, sheet.control) for tool in sheet.tools},
+        places=None if turns else sheet.points_mm,
+        zero=None if turns else sheet.control.work_offset,
+        tools={tool.number: _tool(tool, sheet.control) for tool in reversed(sheet.tools)},
+        elsewhere={} if turns else _elsewhere(sheet),
         hardens=jobs[0].material.hardens,
         open_mm=sheet.tools[0].stop_mm if jobs[0].hole.start_diameter_mm > 0 else 0.0,
     )
+
+
+def _elsewhere(sheet: Sheet) -> dict[tuple[int, Point], PlannedTool]:
+    """What a tool does at each place, of those that do not do the same at every place of the sheet."""
+    return {
+        (tool.number, key_of(at)): _tool(tool, sheet.control)
+        for tool in sheet.tools
+        if sheet.of(tool.number) != (tool,) or tool.points_mm != sheet.points_mm
+        for at in tool.points_mm
+    }
 
 
 def _tool(tool: ToolStep, control: Control) -> PlannedTool:

@@ -28,13 +28,14 @@ class HandStep:
 
 @dataclass(frozen=True, slots=True)
 class ToolStep:
-    """One tool of a program: its number, what it does, its job with the setting it was checked at; its place among the steps asked for; how
-    deep the hole is that guides it, mm, where one was made for it."""
+    """One tool of a program at one setting: its number, what it does, its job with the setting it was checked at, where; its place among the
+    steps asked for; how deep the hole is that guides it, mm, where one was made for it."""
 
     number: int
     kind: str
     words: str
     job: Job
+    points_mm: tuple[Point, ...]
     place: int = 0
     guide_mm: float | None = None
 
@@ -108,7 +109,8 @@ class ToolStep:
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
-    """A program's steps and places; the machine's kind and control say how it is written. zero: where it lies, in words."""
+    """A program's steps, and every place one of them works at; the machine's kind and control say how it is written. zero: where it lies, in
+    words."""
 
     name: str
     steps: tuple[ToolStep | HandStep, ...]
@@ -125,3 +127,7 @@ class Sheet:
     def tools(self) -> tuple[ToolStep, ...]:
         """The steps a machine makes."""
         return tuple(step for step in self.steps if isinstance(step, ToolStep))
+
+    def of(self, number: int) -> tuple[ToolStep, ...]:
+        """What the tool of a number does, setting by setting."""
+        return tuple(step for step in self.tools if step.number == number)

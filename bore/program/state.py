@@ -195,6 +195,6 @@ class State:
         return max(self.deep.get(key_of(at), {}).values(), default=self.open_mm)
 
 
-def key_of(at: Point) -> tuple[float, float]:
+def key_of(at: tuple[float, ...]) -> tuple[float, float]:
     """A place, to the hundredth of a millimetre."""
     return (round(at[0], 2), round(at[1], 2))

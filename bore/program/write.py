@@ -73,18 +73,22 @@ def _head(sheet: Sheet, words: Words, turns: bool) -> Iterator[str]:
 
 def _sections(sheet: Sheet, words: Words, style: Style, turns: bool) -> Iterator[str]:
     """Each tool's section, in order; where a hand works between, a stop that says what for."""
-    numbers = [tool.number for tool in sheet.tools]
+    numbers = list(dict.fromkeys(tool.number for tool in sheet.tools))
     staged = dict(zip(numbers, [*numbers[1:], numbers[0]], strict=True)) if numbers else {}
     at = milling.Section(sheet, words, style.how, style.returns, staged)
+    last: ToolStep | None = None
     for place, step in enumerate(sheet.steps):
         if isinstance(step, HandStep):
+            last = None
             if place and any(isinstance(later, ToolStep) for later in sheet.steps[place + 1 :]):
                 yield "M0"
                 yield words.comment(f"by hand: {step.words}")
             continue
-        if place and sheet.control.optional_stop == "M1":
+        still_in = last is not None and last.number == step.number
+        last = step
+        if place and not still_in and sheet.control.optional_stop == "M1":
             yield "M1"
-        yield from turning.section(sheet, step, words) if turns else milling.section(at, step)
+        yield from turning.section(sheet, step, words) if turns else milling.section(at, step, still_in)
 
 
 def _apart(line: str, one_m: bool) -> list[str]:

@@ -2,28 +2,37 @@
 
 from typing import Any
 
-from bore.answers.part import part_answer
+from bore.answers.part import PartAnswer, part_answer
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from shop.jobs.models import SavedPart
 from shop.jobs.plans import crib, name_tool, worn_words
 from shop.jobs.ticked import keep_row, look_over, put_row
 from shop.people.models import User
+from shop.yard.models import Cutter
 
 Spec = dict[str, Any]
 
 
-def part_here(asked: Spec) -> Spec:
-    """A part planned from the shop's crib, its tools and steps naming cutters by their ids; one that brings its own yard from that.
-    What the screen keeps beside it is no part of the question."""
+def planned_here(asked: Spec) -> tuple[PartAnswer, list[Cutter]]:
+    """A part planned from the shop's crib, and that crib; one that brings its own yard from that. What the screen keeps beside it is no part
+    of the question."""
     asked = {name: value for name, value in asked.items() if name != "screen"}
     if "yard" in asked:
-        return dict(as_data(part_answer(asked)))
+        return part_answer(asked), []
     cutters = crib()
     wish = asked.get("wish")
     if wish is None or isinstance(wish, dict):
         asked["wish"] = (wish or {}) | {"costs": [one.counted_costs for one in cutters]}
-    found = dict(as_data(part_answer(asked | {"yard": {"cutters": [one.as_spec() for one in cutters]}})))
+    return part_answer(asked | {"yard": {"cutters": [one.as_spec() for one in cutters]}}), cutters
+
+
+def part_here(asked: Spec) -> Spec:
+    """A part planned here, its tools and steps naming the crib's cutters by their ids."""
+    answer, cutters = planned_here(asked)
+    found = dict(as_data(answer))
+    if not cutters:
+        return found
     for tool in found["tools"]:
         one = cutters[tool["cutter"]]
         tool["cutter_id"], tool["words"] = one.slug, one.name

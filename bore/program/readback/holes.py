@@ -61,7 +61,7 @@ def _cycle_words(look: Look) -> Found:
 
 def _depths(look: Look) -> Found:
     for hole in look.run.holes:
-        planned = look.plan.tool(hole.tool)
+        planned = look.planned(hole)
         face = look.plan.face_mm(hole.x_mm, hole.y_mm) or 0.0
         deep = hole.depth_mm + face
         if planned.stop_mm is not None and planned.kind != "mill":
@@ -78,7 +78,7 @@ def _depths(look: Look) -> Found:
 
 def _places(look: Look) -> Found:
     for number in sorted({*look.run.tools, *look.plan.tools}):
-        wanted = look.plan.tool(number).places or look.plan.places
+        wanted = look.plan.places_of(number)
         made = look.holes_of(number)
         if number in look.plan.tools and number not in look.run.tools:
             yield Finding(0, "tool-unused", LOOK, f"T{number} is in the plan and the program does not use it", number)
@@ -102,7 +102,7 @@ def longest_mm(hole: Made) -> float:
 
 def _pecks(look: Look) -> Found:
     for hole in look.run.holes:
-        planned = look.plan.tool(hole.tool)
+        planned = look.planned(hole)
         if planned.kind in ("tap", "mill") or hole.eased:
             continue
         if planned.longest_mm is not None and longest_mm(hole) > planned.longest_mm + DEPTH_MM:

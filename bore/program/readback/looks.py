@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 
 from bore.program.control import Control
 from bore.program.readback.finding import Finding
-from bore.program.readback.plan import Planned
+from bore.program.readback.plan import Planned, PlannedTool
 from bore.program.state import SAME_MM, Made, Move, Run, Seen, key_of
 
 Found = Iterator[Finding]
@@ -77,7 +77,7 @@ class Look:
     def _opens(self, move: Move) -> bool:
         """Whether a tool works in a hole that another has made: driven by a cycle, or of a kind that opens, reams or taps; one that is only
         eased in cuts nothing."""
-        follows = self.plan.tool(move.tool).kind in FOLLOWING
+        follows = self.planned(move).kind in FOLLOWING
         return move.end[2] < move.start[2] and (move.in_cycle or follows)
 
     def _turns(self) -> Iterator[Turn]:
@@ -97,6 +97,10 @@ class Look:
             if sum(one.arc[3] for one in group if one.arc) >= TURN - 1e-3:
                 after = self.moves[place + 1] if place + 1 < len(self.moves) else None
                 yield Turn(group[0], before, after, group[-1].end[2] - group[0].start[2])
+
+    def planned(self, one: Made | Move) -> PlannedTool:
+        """What is planned of the tool of a hole or a move, there."""
+        return self.plan.tool(one.tool, (one.x_mm, one.y_mm) if isinstance(one, Made) else one.end[:2])
 
     def holes_of(self, tool: int) -> list[Made]:
         """The holes a tool made."""

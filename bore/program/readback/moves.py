@@ -131,7 +131,7 @@ def _sideways(look: Look) -> Found:
         if move.arc is not None or math.dist(start[:2], end[:2]) < SAME_MM or low >= -SAME_MM or look.control.turns:
             continue
         own = drilled.get((move.tool, round(start[0], 2), round(start[1], 2)), 0.0)
-        mills = look.plan.tool(move.tool).kind == "mill" or (move.modes is not None and move.modes.compensation != 40)
+        mills = look.planned(move).kind == "mill" or (move.modes is not None and move.modes.compensation != 40)
         if move.kind == "rapid" or (own > -start[2] - SAME_MM and own > 0 and not mills):
             yield Finding(
                 move.line, "drag", STOPS, f"it is dragged sideways {-low:.3g} mm below the face; out of the hole first", move.tool
@@ -235,7 +235,7 @@ def _slow(look: Look) -> Found:
     """Fed where a rapid is meant: out of a hole, through air, through a hole that is there. Nothing breaks; it is another program."""
     deep: dict[tuple[int, float, float], float] = {}
     for move in look.moves:
-        start, end, kind = move.start, move.end, look.plan.tool(move.tool).kind
+        start, end, kind = move.start, move.end, look.planned(move).kind
         if move.kind != "feed" or move.arc is not None or kind in (None, WHIPS, "turn"):
             continue
         place = (move.tool, round(end[0], 2), round(end[1], 2))

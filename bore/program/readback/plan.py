@@ -8,7 +8,9 @@ from bore.base.plain import REACH_MM, figure, known_fields, listed, points_mm, s
 from bore.job.cutter_kinds import cutter_kinds
 from bore.job.obstacle import Obstacle, read_obstacles
 from bore.materials.table import all_materials
+from bore.program.state import key_of
 
+Place = tuple[float, float]
 MOST_PLACES, MOST_TOOLS, MOST_FACES = 2000, 99, 100
 
 
@@ -56,6 +58,8 @@ class Planned:
     zero: str | None = None
     places: tuple[tuple[float, float], ...] | None = None
     tools: dict[int, PlannedTool] = field(default_factory=dict)
+    # Of a tool that does not do the same everywhere: what it does at each of its places, by its number and the place.
+    elsewhere: dict[tuple[int, Place], PlannedTool] = field(default_factory=dict)
     faces: tuple[Face, ...] = ()
     obstacles: tuple[Obstacle, ...] | None = None
     under_mm: float | None = None
@@ -63,9 +67,14 @@ class Planned:
     # How deep the holes are that were there before the program, mm.
     open_mm: float = 0.0
 
-    def tool(self, number: int) -> PlannedTool:
-        """A tool as planned; nothing said of it where it is not there."""
-        return self.tools.get(number, NOTHING)
+    def tool(self, number: int, at: Place | None = None) -> PlannedTool:
+        """A tool as planned, at a place where that is said; nothing said of it where it is not there."""
+        there = self.elsewhere.get((number, key_of(at))) if self.elsewhere and at is not None else None
+        return there or self.tools.get(number, NOTHING)
+
+    def places_of(self, number: int) -> tuple[Place, ...] | None:
+        """Where a tool makes its holes; None where nothing is said."""
+        return tuple(at for tool, at in self.elsewhere if tool == number) or self.tool(number).places or self.places
 
     def face_mm(self, x_mm: float, y_mm: float) -> float | None:
         """The height of the face at a place; None where none is said."""

@@ -45,7 +45,7 @@ def _next(works: list[tuple[int, int]], line: int) -> int:
 def _cutting(look: Look) -> Found:
     tapping = {move.tool for move in look.cuts() if move.modes is not None and move.modes.motion == 84}
     for move in look.cuts():
-        modes, planned = move.modes, look.plan.tool(move.tool)
+        modes, planned = move.modes, look.planned(move)
         if modes is None:
             continue
         if modes.turns == 0:
@@ -68,7 +68,7 @@ def _coolant(look: Look) -> Found:
     """Metal cut dry where the plan, or the program itself, has coolant."""
     turned_off = any(look.control.coolant["off"] in one.block.switches for one in look.seen)
     for move in look.cuts():
-        wanted = look.plan.tool(move.tool).coolant
+        wanted = look.planned(move).coolant
         if move.modes is None or wanted in OFF:
             continue
         through = look.control.coolant["through"]
@@ -81,7 +81,7 @@ def _coolant(look: Look) -> Found:
 
 def _against_plan(look: Look) -> Found:
     for move in look.cuts():
-        planned, modes = look.plan.tool(move.tool), move.modes
+        planned, modes = look.planned(move), move.modes
         if modes is None or planned.kind == "mill":
             continue
         if planned.speed_rpm and modes.speed_rpm > 0 and not modes.surface_speed:

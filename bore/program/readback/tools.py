@@ -29,7 +29,7 @@ def checks(look: Look) -> Found:
 
 def _taps(look: Look) -> Found:
     for hole in look.run.holes:
-        planned = look.plan.tool(hole.tool)
+        planned = look.planned(hole)
         if planned.kind != "tap" and hole.cycle != 84:
             continue
         if planned.kind == "tap" and hole.cycle in DRILLING:
@@ -43,7 +43,7 @@ def _taps(look: Look) -> Found:
 
 
 def _tap_room(look: Look, hole: Made) -> Found:
-    planned = look.plan.tool(hole.tool)
+    planned = look.planned(hole)
     drilled = max(
         (one.depth_mm for one in look.holes_at(hole.x_mm, hole.y_mm) if one.tool != hole.tool and one.line < hole.line), default=None
     )
@@ -64,7 +64,7 @@ def _through(look: Look, hole: Made) -> bool:
 def _tap_holder(look: Look, hole: Made) -> Found:
     if hole.cycle != 84:
         return
-    planned, seen = look.plan.tool(hole.tool), look.blocks.get(hole.line)
+    planned, seen = look.planned(hole), look.blocks.get(hole.line)
     rigid = look.control.rigid_word
     if planned.holder == "rigid" and rigid and seen is not None and not seen.after.rigid:
         yield Finding(
@@ -86,7 +86,7 @@ def _tap_rapid(look: Look) -> Found:
     """Turned backwards in the hole and then pulled out at a rapid."""
     for before, move in pairwise(look.moves):
         out = move.kind == "rapid" and move.start[2] < -SAME_MM and move.end[2] > move.start[2]
-        tap = look.plan.tool(move.tool).kind == "tap"
+        tap = look.planned(move).kind == "tap"
         turned = before.modes is not None and move.modes is not None and before.modes.turns > 0 > move.modes.turns
         if out and before.kind == "feed" and before.end[2] < before.start[2] and (tap or turned):
             yield Finding(
@@ -97,7 +97,7 @@ def _tap_rapid(look: Look) -> Found:
 def _no_hole(look: Look) -> Found:
     """Tapped or reamed before it is drilled."""
     for hole in look.run.holes:
-        follows = look.plan.tool(hole.tool).kind in ("tap", "ream", "bore") or hole.cycle in (84, 85)
+        follows = look.planned(hole).kind in ("tap", "ream", "bore") or hole.cycle in (84, 85)
         others = [one for one in look.holes_at(hole.x_mm, hole.y_mm) if one.tool != hole.tool and one.cycle != 84]
         if follows and others and all(one.line > hole.line for one in others):
             words = f"there is no hole at X{hole.x_mm:.4g} Y{hole.y_mm:.4g} yet: T{others[0].tool} drills it later"
@@ -108,7 +108,7 @@ def _mills(look: Look) -> Found:
     turns: dict[int, list[Move]] = {}
     for turn in look.whole_turns:
         move, before, rise = turn.move, turn.before, turn.rise_mm
-        planned = look.plan.tool(move.tool)
+        planned = look.planned(move)
         assert move.arc is not None
         turns.setdefault(move.tool, []).append(move)
         if planned.pitch_mm and abs(abs(rise) / planned.pitch_mm - 1) > PITCH_SHARE and abs(rise) > SAME_MM:
@@ -167,7 +167,7 @@ def _arcs(look: Look) -> Found:
 
 def _guns(look: Look) -> Found:
     for move in look.moves:
-        planned = look.plan.tool(move.tool)
+        planned = look.planned(move)
         if planned.kind != WHIPS or planned.guide_mm is None or move.kind == "dwell" or math.dist(move.start, move.end) < SAME_MM:
             continue
         free = max(move.start[2], move.end[2]) > -planned.guide_mm + SHORT_MM + SAME_MM and max(move.start[2], move.end[2]) > -SHORT_MM
@@ -179,7 +179,7 @@ def _guns(look: Look) -> Found:
                 move.line, "gun-out", NOTE, "a gun drill is drawn out stopped, at a feed: at a rapid its tube strikes the bore", move.tool
             )
     for before, move in pairwise(look.moves):
-        gun = look.plan.tool(move.tool).kind == WHIPS
+        gun = look.planned(move).kind == WHIPS
         if (
             gun
             and before.kind == "feed"

@@ -62,7 +62,7 @@ def _drilling(look: Look) -> Found:
             words = "constant surface speed without a highest speed: near the centre the chuck runs away; write it first"
             yield Finding(one.block.line, "g96-clamp", STOPS, words, one.after.tool)
     for move in look.cuts():
-        planned = look.plan.tool(move.tool)
+        planned = look.planned(move)
         straight = abs(move.start[0] - move.end[0]) < SAME_MM
         near = abs(move.end[0]) <= CENTRE_MM or planned.drills
         if not straight or not near:

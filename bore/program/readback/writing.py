@@ -61,7 +61,7 @@ def _feed_forms(look: Look) -> Found:
 def _units(look: Look) -> Found:
     for hole in look.run.holes:
         inch = look.run.units == "in"
-        stop = look.plan.tool(hole.tool).stop_mm
+        stop = look.planned(hole).stop_mm
         if stop and hole.depth_mm > 0 and 20 < hole.depth_mm / stop < 30 and inch:
             yield Finding(
                 hole.line,

@@ -28,16 +28,13 @@ class Section:
     staged: dict[int, int] = field(default_factory=dict)
 
 
-def section(at: Section, tool: ToolStep) -> Iterator[str]:
-    """One tool over all places."""
-    words, control, sheet = at.words, at.sheet.control, at.sheet
-    first = sheet.points_mm[0]
+def section(at: Section, tool: ToolStep, still_in: bool) -> Iterator[str]:
+    """One tool at one setting over its places; one that is `still_in` from the section before is not called again."""
+    words, control = at.words, at.sheet.control
+    first = tool.points_mm[0]
     yield words.comment(f"T{tool.number} {tool.words}")
-    yield from _home(words)
-    call = f"T{tool.number}" if control.tool_change == "T-only" else f"T{tool.number} M6"
-    yield f"@{call}"
-    if control.tool_change == "M6-then-next":
-        yield f"T{at.staged.get(tool.number, tool.number)}"
+    if not still_in:
+        yield from _call(at, tool)
     yield f"G90 {control.work_offset} G17 G94 G0 X{words.length(first[0])} Y{words.length(first[1])}"
     if not tool.job.cutter.kind.needs_guide:
         yield f"S{tool.turned_rpm(control):.0f} M3"
@@ -47,6 +44,16 @@ def section(at: Section, tool: ToolStep) -> Iterator[str]:
     if tool.wet(control) is not None:
         yield f"M{control.coolant['off']}"
     yield "M5"
+
+
+def _call(at: Section, tool: ToolStep) -> Iterator[str]:
+    """Out to where tools are changed, and the tool put in."""
+    control = at.words.control
+    yield from _home(at.words)
+    call = f"T{tool.number}" if control.tool_change == "T-only" else f"T{tool.number} M6"
+    yield f"@{call}"
+    if control.tool_change == "M6-then-next":
+        yield f"T{at.staged.get(tool.number, tool.number)}"
 
 
 def _home(words: Words) -> list[str]:
@@ -62,17 +69,17 @@ def end(words: Words) -> list[str]:
 def _work(at: Section, tool: ToolStep) -> Iterator[str]:
     """What a tool does at its places, coolant on before it."""
     if tool.job.cutter.kind.needs_guide:
-        for point in at.sheet.points_mm:
+        for point in tool.points_mm:
             yield from _gun(at, tool, point)
         return
     if (code := tool.wet(at.sheet.control)) is not None:
         yield f"M{code}"
     if tool.kind == "mill":
-        yield from milled(at.words, tool, at.sheet.points_mm, CLEAR_MM)
+        yield from milled(at.words, tool, tool.points_mm, CLEAR_MM)
     elif (code := cycle_of(at, tool)) is not None:
         yield from _cycle(at, tool, code)
     else:
-        for place, point in enumerate(at.sheet.points_mm):
+        for place, point in enumerate(tool.points_mm):
             if place:
                 yield f"G0 X{at.words.length(point[0])} Y{at.words.length(point[1])}"
             yield from _strokes(at, tool)
@@ -114,7 +121,7 @@ def start_mm(tool: ToolStep) -> float:
 
 
 def _cycle(at: Section, tool: ToolStep, code: int) -> Iterator[str]:
-    words, control, first = at.words, at.sheet.control, at.sheet.points_mm[0]
+    words, control, first = at.words, at.sheet.control, tool.points_mm[0]
     rigid = tool.kind == "tap" and tool.job.machine.tapping == "rigid"
     extra = {73: f" Q{words.length(peck_q_mm(tool) or 0.0)}", 82: f" {words.dwell(tool.dwell_s, in_cycle=True)}"}
     extra[83] = extra[73]
@@ -127,7 +134,7 @@ def _cycle(at: Section, tool: ToolStep, code: int) -> Iterator[str]:
         f"G{at.returns} G{code} X{words.length(first[0])} Y{words.length(first[1])} Z{words.length(-tool.stop_mm)} "
         f"R{words.length(start_mm(tool))}{extra.get(code, '')} {feed}"
     )
-    for point in at.sheet.points_mm[1:]:
+    for point in tool.points_mm[1:]:
         yield f"X{words.length(point[0])} Y{words.length(point[1])}"
     yield "G80"
     if rigid:

@@ -1,13 +1,14 @@
 """What is refused instead of written, each with what to say so that it can be."""
 
 import math
+from itertools import combinations
 
 from bore.base.errors import BadInput
 from bore.check.evaluate import evaluate
 from bore.limits.judgement import TIGHT
 from bore.loads.assemble import columns_of
 from bore.machines.kinds import machine_kind, machine_kinds
-from bore.program.sheet import Sheet, ToolStep
+from bore.program.sheet import Point, Sheet, ToolStep
 
 STYLES, UNITS = ("cycles", "moves"), ("mm", "in")
 # Holes nearer than this share of their width run into each other.
@@ -32,21 +33,24 @@ def refuse_unsafe(sheet: Sheet) -> None:
 
 
 def _places(sheet: Sheet) -> None:
-    if not sheet.points_mm:
+    if not all(tool.points_mm for tool in sheet.tools):
         raise BadInput.at("points_mm", "is needed: where the holes lie from the zero; accepted: pairs of x and y")
     if sheet.count > len(sheet.points_mm):
         raise BadInput.at("points_mm", f"{sheet.count} holes and places for {len(sheet.points_mm)}: say where each lies")
     turning = machine_kind(sheet.machine_kind).lathe
     if turning and (len(sheet.points_mm) > 1 or math.dist(sheet.points_mm[0], (0.0, 0.0)) > 1e-6):
         raise BadInput.at("points_mm", "on turning work the hole lies on the centre line; accepted: one place, 0, 0")
-    widest = max((tool.job.hole.diameter_mm for tool in sheet.tools), default=0.0)
-    for place, point in enumerate(sheet.points_mm):
-        near = next((other for other in sheet.points_mm[:place] if math.dist(other, point) < TOUCHING * widest), None)
-        if near is not None:
-            raise BadInput.at(
-                "points_mm",
-                f"places {sheet.points_mm.index(near) + 1} and {place + 1} overlap: {math.dist(near, point):.4g} mm apart, {widest:g} mm wide",
-            )
+    widths: dict[Point, float] = {}
+    for tool in sheet.tools:
+        if len(set(tool.points_mm)) < len(tool.points_mm):
+            raise BadInput.at("points_mm", f"two places of {tool.words} are one: they overlap")
+        for point in tool.points_mm:
+            widths[point] = max(widths.get(point, 0.0), tool.job.hole.diameter_mm)
+    for (one, wide), (other, wider) in combinations(widths.items(), 2):
+        if math.dist(one, other) < TOUCHING * (wide + wider) / 2:
+            first, second = (sheet.points_mm.index(point) + 1 for point in (one, other))
+            words = f"places {first} and {second} overlap: {math.dist(one, other):.4g} mm apart, {wide:g} and {wider:g} mm wide"
+            raise BadInput.at("points_mm", words)
 
 
 def _step(sheet: Sheet, tool: ToolStep) -> None:

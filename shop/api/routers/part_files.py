@@ -5,11 +5,15 @@ from typing import Any, Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from bore.answers.part_program import FIELDS, written_part
 from bore.answers.part_request import read_part
+from bore.answers.program import ControllerAnswer
 from bore.base.errors import BadInput
+from bore.base.plain import known_fields
 from bore.part.marking_out import marking_out
 from bore.part.sides import as_they_stand, on_first
 from bore.part.table import COLUMNS, HoleTable, read_table, rows_of
+from bore.program.writing.refusals import STYLES, UNITS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import REFUSALS, as_json, takes
@@ -21,17 +25,52 @@ from shop.exchange.drawings.out import drawn_as
 from shop.exchange.files import read_table as rows_in
 from shop.exchange.files import written
 from shop.exchange.spreadsheet import safe, unsafe
+from shop.jobs.parts import planned_here
 
 router = Router(tags=["parts"])
 MOST_LAYERS = 50
 Unit = Literal["", "mm", "cm", "m", "inch", "foot"]
 Drawing = Literal["dxf", "svg", "pdf"]
+PROGRAM = {
+    "type": "object",
+    "required": ["part"],
+    "additionalProperties": False,
+    "properties": {
+        "part": PART,
+        "setup": {"type": "string", "description": "which set-up; left out, the first"},
+        "zero": {"type": "string", "maxLength": 120, "description": "where the program's zero lies, in words"},
+        "control": {"type": "object"},
+        "style": {"type": "string", "enum": list(STYLES)},
+        "units": {"type": "string", "enum": list(UNITS)},
+        "returns": {"type": "integer", "enum": [98, 99]},
+        "holding": {"type": "string", "maxLength": 120},
+        "under": {"type": "string", "maxLength": 120},
+        "program": {"type": "string", "description": "a program that is there: run, and held against the set-up"},
+    },
+}
 MARKED = {
     "type": "object",
     "required": ["part"],
     "additionalProperties": False,
     "properties": {"part": PART, "setup": {"type": "string", "description": "which set-up; left out, the first"}},
 }
+
+
+@router.post("/part/program", response={200: ControllerAnswer, **REFUSALS}, openapi_extra=takes(PROGRAM))
+@heavy()
+def write_part_program(request: HttpRequest) -> HttpResponse:
+    """A set-up's program, read back before it is given out; or a `program` that is there, held against the set-up."""
+    asked = _with_part(request)
+    answer, _ = planned_here(asked["part"])
+    return as_json(written_part(answer, asked))
+
+
+def _with_part(request: HttpRequest) -> dict[str, Any]:
+    """What a request says beside the part it holds, the shop's records filled in. Raises BadInput where no part is there."""
+    asked: Any = read_json(request)
+    if not isinstance(asked, dict) or not isinstance(asked.get("part"), dict):
+        raise BadInput.at("part", "is needed, as an object")
+    return known_fields(asked, FIELDS) | {"part": resolved(asked["part"])}
 
 
 @router.post("/part/table", response={200: HoleTable, **REFUSALS}, openapi_extra=BODY)
@@ -68,10 +107,8 @@ def read_drawing(request: HttpRequest, units: Unit = "", layers: str = "", zero:
 @heavy()
 def write_marking_out(request: HttpRequest, form: Drawing) -> HttpResponse:
     """The drawing a set-up is marked out by, 1:1: outline, holes, centre marks, letters and places."""
-    asked: Any = read_json(request)
-    if not isinstance(asked.get("part"), dict):
-        raise BadInput.at("part", "is needed, as an object")
-    part = on_first(as_they_stand(read_part(resolved(asked["part"]))))
+    asked = _with_part(request)
+    part = on_first(as_they_stand(read_part(asked["part"])))
     wanted = asked.get("setup", part.setups[0].id)
     setup = next((one for one in part.setups if one.id == wanted), None)
     if setup is None:

@@ -716,6 +716,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/part/program": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Part Program
+         * @description A set-up's program, read back before it is given out; or a `program` that is there, held against the set-up.
+         */
+        post: operations["shop_api_routers_part_files_write_part_program"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/part/table": {
         parameters: {
             query?: never;
@@ -10635,6 +10655,147 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_part_files_write_part_program: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    part: {
+                        name?: string;
+                        material: Record<string, never>;
+                        /** @description a machine, or only the id of one of the shop’s */
+                        machine: Record<string, never>;
+                        /** @description its cutters are the crib; left out, the shop’s own */
+                        yard?: Record<string, never>;
+                        wish?: {
+                            /** @enum {string} */
+                            want?: "usual" | "quickest" | "fewest" | "gentlest" | "cheapest";
+                            mark_first?: unknown;
+                            deburr?: unknown;
+                            pinned_mm?: unknown;
+                            rate_per_h?: unknown;
+                            costs?: unknown;
+                        };
+                        setups?: {
+                            id?: string;
+                            zero?: unknown;
+                            outline_mm?: unknown;
+                            thickness_mm?: unknown;
+                            under?: unknown;
+                            under_mm?: unknown;
+                            keep_out_mm?: unknown;
+                            holding?: unknown;
+                            obstacles?: unknown;
+                            turned?: unknown;
+                        }[];
+                        features: {
+                            letter?: string;
+                            hole?: string;
+                            depth_mm?: number;
+                            through?: unknown;
+                            setup?: unknown;
+                            face_z_mm?: unknown;
+                            entry?: unknown;
+                            entry_angle_deg?: unknown;
+                            places?: unknown;
+                            counterbore_mm?: unknown;
+                            counterbore_depth_mm?: unknown;
+                            countersink_mm?: unknown;
+                            thread?: unknown;
+                            family?: unknown;
+                            pinned_mm?: unknown;
+                            after?: unknown;
+                        }[];
+                    };
+                    /** @description which set-up; left out, the first */
+                    setup?: string;
+                    /** @description where the program's zero lies, in words */
+                    zero?: string;
+                    control?: Record<string, never>;
+                    /** @enum {string} */
+                    style?: "cycles" | "moves";
+                    /** @enum {string} */
+                    units?: "mm" | "in";
+                    /** @enum {integer} */
+                    returns?: 98 | 99;
+                    holding?: string;
+                    under?: string;
+                    /** @description a program that is there: run, and held against the set-up */
+                    program?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ControllerAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
                 headers: {
                     [name: string]: unknown;
                 };
