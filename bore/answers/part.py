@@ -108,6 +108,7 @@ class Unresolved:
     """A feature that is not made, where it would stand, why it is not, and what to get so that it is (empty where nothing bought helps)."""
 
     letter: str
+    setup: str
     reason: str
     nearest: str
     diameter_mm: float
@@ -272,6 +273,7 @@ def _row(setup: Solved, feature: Feature, row: Plan, made: _Made) -> FeatureRow:
 def _unresolved(feature: Feature, reason: str, nearest: str) -> Unresolved:
     return Unresolved(
         letter=feature.letter,
+        setup=feature.setup,
         reason=reason,
         nearest=nearest,
         diameter_mm=feature.diameter_mm,

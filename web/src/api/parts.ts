@@ -11,3 +11,26 @@ export const partsApi = {
   inspection: async (of: "plans" | "parts", slug: string) => taken(await client.GET(`/api/${of}/{slug}/inspection`, { params: { path: { slug } } })),
   binnedParts: async () => taken(await client.GET("/api/parts", { params: { query: { binned: true } } })),
 };
+
+/** What goes with a file: its bytes as they are. */
+const bytes = (body: Blob) => ({
+  body: body as Body,
+  bodySerializer: (given: unknown) => given as Blob,
+  headers: { "Content-Type": "application/octet-stream" },
+});
+
+export type Unit = "" | "mm" | "cm" | "m" | "inch" | "foot";
+export type TableForm = "csv" | "xlsx";
+export type DrawingForm = "dxf" | "svg" | "pdf";
+
+/** A part's files and programs. */
+export const partFiles = {
+  readDrawing: async (file: Blob, units: Unit, layers: readonly string[], zero: string) =>
+    taken(await client.POST("/api/part/drawing", { params: { query: { units, layers: layers.join("\n"), zero } }, ...bytes(file) })),
+  readTable: async (file: Blob, form: TableForm) => taken(await client.POST("/api/part/table", { params: { query: { form } }, ...bytes(file) })),
+  writeTable: async (part: object, form: TableForm): Promise<Blob> =>
+    taken(await client.POST("/api/part/table/{form}", { params: { path: { form } }, body: part as Body, parseAs: "blob" })) as Blob,
+  markingOut: async (part: object, setup: string, form: DrawingForm): Promise<Blob> =>
+    taken(await client.POST("/api/part/marking-out/{form}", { params: { path: { form } }, body: { part, setup } as Body, parseAs: "blob" })) as Blob,
+  program: async (body: object, signal: AbortSignal) => taken(await client.POST("/api/part/program", { body: body as Body, signal })),
+};

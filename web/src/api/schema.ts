@@ -4463,6 +4463,8 @@ export interface components {
         Unresolved: {
             /** Letter */
             letter: string;
+            /** Setup */
+            setup: string;
             /** Reason */
             reason: string;
             /** Nearest */

@@ -23,6 +23,7 @@ import { shortSentence } from "../../job/shortSentence";
 import { isBrokenAddress, putInAddress } from "../../job/url";
 import { Actions } from "../../ui/Actions";
 import { later } from "../../ui/later";
+import { usePrint } from "../../ui/usePrint";
 import { useStable } from "../../ui/useStable";
 import { nudgeFeed, nudgeSpeed } from "./nudge";
 import { AllLimits } from "./parts/AllLimits";
@@ -34,7 +35,6 @@ import { KeptChecks } from "./parts/KeptChecks";
 import { Share } from "./parts/Share";
 import { Wrong } from "../../job/Wrong";
 import { useFindable } from "./useFindable";
-import { usePrint } from "./usePrint";
 import { today } from "../../ui/dates";
 
 // The window's answer comes after the verdict's: what draws it is fetched meanwhile.
@@ -101,7 +101,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen, enableOnFormTags: ["slider"] as const };
   const everywhere = { preventDefault: true, enableOnFormTags: ["slider"] as const };
   useHotkeys(Object.keys(PHRASES), (event) => atOnce(() => openAt(PHRASES[event.key.toLowerCase()] ?? null)), free);
-  const { print, code } = usePrint();
+  const { print, code } = usePrint(() => location.href);
   const newHole = useNewHole();
   // A clean job opens at the first thing to say of it.
   const begin = () => void newHole().then(() => openAt("diameter"));

@@ -1,26 +1,42 @@
 /** The part: many holes planned together, so that tools, belts and stops are changed as seldom as can be. */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-
-import { useLocation } from "wouter";
+import { useLocation, useSearch } from "wouter";
 
 import { api, inWords } from "../../api/client";
-import { partsApi } from "../../api/parts";
+import { partFiles, partsApi } from "../../api/parts";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
 import { Told } from "../../job/Told";
 import { time } from "../../job/units";
+import { useUnits } from "../../job/useUnits";
 import { Actions } from "../../ui/Actions";
+import { Choices } from "../../ui/Choices";
+import { later } from "../../ui/later";
+import { usePrint } from "../../ui/usePrint";
 import { begin } from "../machine/run";
 import { UnderWay } from "../machine/UnderWay";
-import { begun, blank, keep, requestOf, type Answer, type Typed, typedOf } from "./model";
+import { Program, programmed } from "../program/Program";
+import { type Answer, blank, requestOf, type Typed, typedOf, withPlace } from "./model";
+import { Card } from "./parts/Card";
+import { Files } from "./parts/Files";
 import { Features, Head } from "./parts/Head";
 import { Inspection } from "./parts/Inspection";
 import { KeepPart, KeptParts, type Named, UNNAMED } from "./parts/Kept";
 import { Operations } from "./parts/Operations";
 import { PlanView } from "./parts/PlanView";
+import { SetUp } from "./parts/SetUp";
+import { useTyped } from "./useTyped";
 
+const BringIn = later(() => import("./parts/BringIn").then((part) => part.BringIn), "Opening…");
 /** How long somebody may pause before the part is planned anew. */
 const PAUSE_MS = 500;
+const SHOWN = [
+  ["operations", "Operations"],
+  ["setup", "Set-up"],
+  ["marking", "Marking out"],
+  ["program", "Program"],
+] as const;
+type Shown = (typeof SHOWN)[number][0];
 
 function useSettled<Value>(value: Value): Value {
   const [settled, settle] = useState(value);
@@ -88,21 +104,32 @@ function Sums({ answer }: { answer: Answer }) {
   );
 }
 
+/** What is said of the control of the machine a part is for: it stands in every case that was checked on it. */
+function controlOf(answer: Answer): Record<string, unknown> {
+  const made = answer.operations.flatMap((one) => one.features).find((one) => one.case)?.case;
+  return (made as { machine?: { control?: Record<string, unknown> | null } } | undefined)?.machine?.control ?? {};
+}
+
 export function PartScreen() {
-  const [typed, setTyped] = useState<Typed>(begun);
+  const { typed, put, travel, back, ahead } = useTyped();
+  const system = useUnits();
   const [named, setNamed] = useState<Named>(UNNAMED);
+  const [file, setFile] = useState<File | null>(null);
+  const [shown, setShown] = useState<Shown>("operations");
+  const [onSide, setOnSide] = useState("1");
   const [, navigate] = useLocation();
+  const wanted = new URLSearchParams(useSearch()).get("open");
   const may = useMay("machinist");
   const [looked, setLooked] = useState<Answer["operations"][number] | null>(null);
   const machines = useMachines();
   const materials = useMaterials();
   useEffect(() => {
     document.title = `The Part: ${typed.name}`;
-    keep(typed);
-  }, [typed]);
+  }, [typed.name]);
   // The first of the shop's machines and metals stand until others are chosen.
   const whole: Typed = { ...typed, machine: typed.machine || (machines.data?.[0]?.id ?? ""), material: typed.material || (materials.data?.[0]?.id ?? "") };
-  const asked = useSettled(JSON.stringify(requestOf(whole)));
+  const body = requestOf(whole);
+  const asked = useSettled(JSON.stringify(body));
   const found = useQuery({
     queryKey: ["part", asked],
     queryFn: ({ signal }) => api.part(JSON.parse(asked) as object, signal),
@@ -112,62 +139,158 @@ export function PartScreen() {
     staleTime: Infinity,
   });
   useEffect(() => setLooked(null), [found.data]);
-  const stale = found.isFetching || asked !== JSON.stringify(requestOf(whole));
+  const stale = found.isFetching || asked !== JSON.stringify(body);
   const answer = found.error ? undefined : found.data;
   const goes = (answer?.operations.length ?? 0) > 0;
+  const side = answer?.setups.some((one) => one.id === onSide) ? onSide : "1";
+  const name = named.name || whole.name;
+  const { print, code } = usePrint(() => named.slug && `${location.origin}/part?open=${named.slug}`);
   const openPart = async (slug: string) => {
     const kept = await partsApi.readPart(slug);
-    setTyped(typedOf(kept.asked));
+    put(typedOf(kept.asked));
     setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
   };
+  useEffect(() => {
+    // A link from paper opens its part once.
+    if (wanted) void openPart(wanted).then(() => navigate("/part", { replace: true }));
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wanted]);
   return (
-    <main className="mx-auto grid max-w-[115rem] gap-3 px-3 pb-8 wide:px-5">
+    <main className="mx-auto grid max-w-[115rem] grid-cols-[minmax(0,1fr)] gap-3 px-3 pb-8 wide:px-5">
       <h1 className="sr-only">The Part: many holes planned together</h1>
       <Actions>
+        <button type="button" className="tap chip" disabled={!back} onClick={() => travel("undo")}>
+          Undo
+        </button>
+        <button type="button" className="tap chip" disabled={!ahead} onClick={() => travel("redo")}>
+          Redo
+        </button>
         <button
           type="button"
           className="tap chip"
           onClick={() => {
-            setTyped(blank(whole));
+            put(blank(whole));
             setNamed(UNNAMED);
           }}
         >
           New
         </button>
+        <label className="tap chip cursor-pointer">
+          From a drawing or table
+          <input
+            type="file"
+            className="sr-only"
+            accept=".dxf,.csv,.xlsx"
+            onChange={(event) => {
+              setFile(event.target.files?.[0] ?? null);
+              // The same file may be chosen again once it was changed.
+              event.target.value = "";
+            }}
+          />
+        </label>
         <KeptParts onOpen={openPart} />
         {may && <KeepPart typed={whole} named={named} onKept={setNamed} />}
         <button
           type="button"
           className="tap chip font-semibold"
           disabled={!goes || stale}
-          onClick={() => answer && begin(named.name || whole.name, answer, (words) => window.confirm(words), named.slug) && navigate("/at-machine")}
+          onClick={() => answer && begin(name, answer, (words) => window.confirm(words), named.slug) && navigate("/at-machine")}
         >
           To the machine
         </button>
+        <button type="button" className="tap chip font-semibold" disabled={!goes || stale} onClick={print}>
+          Print the card
+        </button>
       </Actions>
-      <UnderWay />
-      <Head typed={whole} onType={setTyped} />
-      <Features typed={whole} onType={setTyped} />
-      {found.error && (
-        <p role="alert" className="m-0 text-vermilion first-letter:uppercase">
-          {inWords(found.error)}
-        </p>
-      )}
-      {machines.data?.length === 0 && <p>No machine stands in the shop yet: describe one there first.</p>}
-      <div role="status" className="min-h-5 text-sm text-faint">
-        {stale && asked !== "null" ? "Planning…" : ""}
-      </div>
-      {found.data && !found.error && (
-        <div className={`grid gap-x-8 gap-y-4 wide:grid-cols-[minmax(0,36rem)_minmax(0,1fr)] ${stale ? "stale" : ""}`}>
-          <div className="grid content-start gap-3">
-            <PlanView answer={found.data} wide={Number(whole.wide)} high={Number(whole.high)} looked={looked} />
-            <Outcome answer={found.data} />
-            <Sums answer={found.data} />
-            {named.slug && <Inspection slug={named.slug} />}
-          </div>
-          <Operations answer={found.data} looked={looked} onLook={setLooked} />
+      <div className="no-print grid grid-cols-[minmax(0,1fr)] gap-3">
+        <UnderWay />
+        {file && (
+          <BringIn
+            key={`${file.name}${file.lastModified}${file.size}`}
+            file={file}
+            typed={whole}
+            onLeave={() => setFile(null)}
+            onTake={(taken) => {
+              put(taken);
+              setFile(null);
+            }}
+          />
+        )}
+        <Head typed={whole} onType={(now) => put(now, true)} />
+        <Features typed={whole} onType={(now) => put(now, true)} />
+        {found.error && (
+          <p role="alert" className="m-0 text-vermilion first-letter:uppercase">
+            {inWords(found.error)}
+          </p>
+        )}
+        {machines.data?.length === 0 && <p>No machine stands in the shop yet: describe one there first.</p>}
+        <div role="status" className="min-h-5 text-sm text-faint">
+          {stale && asked !== "null" ? "Planning…" : ""}
         </div>
-      )}
+        {answer && (
+          <div className={`grid grid-cols-[minmax(0,1fr)] gap-3 ${stale ? "stale" : ""}`}>
+            <div className="flex flex-wrap gap-x-8 gap-y-2">
+              <Choices
+                label="About the part"
+                choices={SHOWN.filter(([one]) => one !== "program" || programmed(answer.machine_kind))}
+                chosen={shown}
+                onChoose={setShown}
+              />
+              {answer.setups.length > 1 && (
+                <Choices
+                  label="Side looked at"
+                  choices={answer.setups.map((one, k) => [one.id, k === 0 ? "First side" : "Turned over"] as const)}
+                  chosen={side}
+                  onChoose={setOnSide}
+                />
+              )}
+            </div>
+            {shown === "program" && programmed(answer.machine_kind) ? (
+              <Program
+                key={side}
+                machine={answer.machine}
+                kind={answer.machine_kind}
+                said={controlOf(answer)}
+                subject={[asked, side]}
+                places={answer.rows.filter((row) => row.setup === side).reduce((sum, row) => sum + row.places_mm.length, 0)}
+                file={`${fileName(name)}${answer.setups.length > 1 ? `-side-${side}` : ""}`}
+                system={system}
+                ask={(way, program, signal) =>
+                  partFiles.program({ part: JSON.parse(asked) as object, setup: side, ...way, ...(program === null ? {} : { program }) }, signal)
+                }
+              />
+            ) : (
+              <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 wide:grid-cols-[minmax(0,36rem)_minmax(0,1fr)]">
+                <div className="grid content-start gap-3">
+                  <PlanView answer={answer} side={side} looked={looked} onMove={(letter, place, to) => put(withPlace(whole, answer, letter, place, to))} />
+                  <p className="m-0 text-xs text-faint">Drag a hole, or nudge it with the arrow keys by half a millimetre, with shift by five.</p>
+                  <Outcome answer={answer} />
+                  <Sums answer={answer} />
+                  {named.slug && <Inspection slug={named.slug} />}
+                </div>
+                {shown === "setup" && (
+                  <SetUp
+                    answer={answer}
+                    ticks={named.ticks}
+                    onTick={(id, on) => setNamed({ ...named, ticks: on ? [...named.ticks, id] : named.ticks.filter((one) => one !== id) })}
+                  />
+                )}
+                {shown === "marking" && <Files answer={answer} asked={JSON.parse(asked) as object} side={side} file={fileName(name)} system={system} />}
+                {(shown === "operations" || shown === "program") && <Operations answer={answer} looked={looked} onLook={setLooked} />}
+              </div>
+            )}
+          </div>
+        )}
+      </div>
+      {answer && !stale && <Card answer={answer} system={system} name={name} note={named.note} code={code} />}
     </main>
   );
 }
+
+/** A part's name as the name of a file. */
+const fileName = (name: string): string =>
+  name
+    .trim()
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, "-")
+    .replace(/^-|-$/g, "") || "part";

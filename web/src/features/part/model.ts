@@ -1,9 +1,14 @@
-/** A part as it is typed: what stands in the head, a row a feature; and the request it makes. */
+/** A part as it is typed on its screen, and as it is asked for. Pure. */
 import type { Schemas } from "../../api/client";
 import { typedFigure } from "../../ui/typed";
 
 export type Answer = Schemas["PartAnswer"];
-export type Row = { letter: string; hole: string; depth: string; through: boolean; places: string };
+export type Point = readonly [number, number];
+/** The side a hole is made from: the first, the turned one, or whichever suits. */
+export type Side = "1" | "2" | "either";
+/** What a table of holes says of one beside what is typed. */
+type More = Record<string, number>;
+export type Row = { letter: string; hole: string; depth: string; through: boolean; places: string; side: Side; more: More };
 export type Typed = {
   name: string;
   machine: string;
@@ -12,13 +17,18 @@ export type Typed = {
   thickness: string;
   wide: string;
   high: string;
+  /** Its outline where a drawing gave one: corners from the zero; a plain rectangle otherwise. */
+  outline: readonly Point[] | null;
+  /** How it is turned over for its second side: not at all, about x, about y. */
+  turned: "" | "x" | "y";
   want: string;
-  rows: Row[];
+  rows: readonly Row[];
 };
 
 const KEY = "part";
 /** The letters features go by. */
 const LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+const ROW: Row = { letter: "A", hole: "", depth: "", through: true, places: "", side: "1", more: {} };
 
 /** A plate to begin with: a made-up one of the yard's. */
 const BEGUN: Typed = {
@@ -29,16 +39,21 @@ const BEGUN: Typed = {
   thickness: "20",
   wide: "160",
   high: "100",
+  outline: null,
+  turned: "",
   want: "usual",
   rows: [
-    { letter: "A", hole: "11", depth: "20", through: true, places: "grid 2 x 2, 120 x 60 at 20, 20" },
-    { letter: "B", hole: "M10", depth: "20", through: true, places: "60, 50; 100, 50" },
+    { ...ROW, letter: "A", hole: "11", depth: "20", places: "grid 2 x 2, 120 x 60 at 20, 20" },
+    { ...ROW, letter: "B", hole: "M10", depth: "20", places: "60, 50; 100, 50" },
   ],
 };
 
+/** What was kept, by this version of the screen or one before it, made whole. */
+const whole = (part: Partial<Typed>): Typed => ({ ...BEGUN, ...part, rows: (part.rows ?? BEGUN.rows).map((row) => ({ ...ROW, ...row })) });
+
 export function begun(): Typed {
   try {
-    return { ...BEGUN, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Typed>) };
+    return whole(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Typed>);
   } catch {
     return BEGUN;
   }
@@ -48,32 +63,71 @@ export const keep = (typed: Typed): void => localStorage.setItem(KEY, JSON.strin
 
 export function withRow(typed: Typed): Typed {
   const letter = [...LETTERS].find((one) => !typed.rows.some((row) => row.letter === one)) ?? "A";
-  return { ...typed, rows: [...typed.rows, { letter, hole: "", depth: typed.thickness, through: true, places: "" }] };
+  return { ...typed, rows: [...typed.rows, { ...ROW, letter, depth: typed.thickness }] };
+}
+
+/** Places as they are typed. */
+export const placesText = (places: readonly (readonly number[])[]): string => places.map(([x = 0, y = 0]) => `${x}, ${y}`).join("; ");
+
+/** How far corners reach along x and y. */
+export function reach(corners: readonly (readonly number[])[]): { left: number; front: number; wide: number; high: number } {
+  const [xs, ys] = [corners.map(([x = 0]) => x), corners.map(([, y = 0]) => y)];
+  const [left, front] = [Math.min(...xs), Math.min(...ys)];
+  return { left, front, wide: Math.max(...xs) - left, high: Math.max(...ys) - front };
 }
 
 /** A part as it was kept: as it was typed, where its screen kept that; else read back from what was asked. */
 export function typedOf(asked: Asked): Typed {
-  if (asked.screen && Array.isArray(asked.screen.rows)) return { ...BEGUN, ...asked.screen };
-  const corners = asked.setups?.[0]?.outline_mm ?? [];
-  const most = (axis: number) => (corners.length ? String(Math.max(...corners.map((one) => one[axis] ?? 0))) : "");
+  if (asked.screen && Array.isArray(asked.screen.rows)) return whole(asked.screen);
+  const [first, second] = asked.setups ?? [];
+  const corners = (first?.outline_mm ?? []) as unknown as Point[];
+  const size = corners.length ? reach(corners) : null;
+  const text = (value: number | undefined) => (value === undefined ? "" : String(value));
   return {
     ...BEGUN,
     name: asked.name ?? "",
     machine: asked.machine?.id ?? "",
     material: asked.material?.id ?? "",
-    thickness: String(asked.setups?.[0]?.thickness_mm ?? ""),
-    wide: most(0),
-    high: most(1),
+    thickness: text(first?.thickness_mm),
+    wide: text(size?.wide),
+    high: text(size?.high),
+    outline: isRectangle(corners) ? null : corners,
+    turned: second?.turned ?? "",
     want: asked.wish?.want ?? "usual",
-    rows: (asked.features ?? []).map((one) => ({
-      letter: one.letter,
-      hole: one.hole,
-      depth: String(one.depth_mm ?? ""),
-      through: one.through ?? true,
-      places: one.places?.text ?? (one.places?.list_mm ?? []).map((place) => place.join(", ")).join("; "),
-    })),
+    rows: (asked.features ?? []).map((one) => rowOf(one, second?.id)),
   };
 }
+
+/** A feature of a request, or of a table, as a row. */
+export function rowOf(one: FeatureAsked, second?: string): Row {
+  const { letter, hole, depth_mm, through, places, setup, ...more } = one;
+  return {
+    letter,
+    hole,
+    depth: depth_mm === undefined ? "" : String(depth_mm),
+    through: through ?? true,
+    places: places?.text ?? placesText(places?.list_mm ?? []),
+    side: setup === "either" ? "either" : setup !== undefined && setup === second ? "2" : "1",
+    more: Object.fromEntries(Object.entries(more).filter((pair): pair is [string, number] => typeof pair[1] === "number")),
+  };
+}
+
+const isRectangle = (corners: readonly Point[]): boolean => {
+  if (corners.length === 0) return true;
+  const { left, front } = reach(corners);
+  const sides = corners.map(([x, y], k) => [x - (corners[(k + 1) % corners.length]?.[0] ?? 0), y - (corners[(k + 1) % corners.length]?.[1] ?? 0)]);
+  return corners.length === 4 && left === 0 && front === 0 && sides.every(([dx, dy]) => dx === 0 || dy === 0);
+};
+
+type FeatureAsked = {
+  letter: string;
+  hole: string;
+  depth_mm?: number;
+  through?: boolean;
+  setup?: string;
+  places?: { text?: string; list_mm?: number[][] };
+  [name: string]: unknown;
+};
 
 /** What of a kept part's question a screen can read. */
 type Asked = {
@@ -81,8 +135,8 @@ type Asked = {
   machine?: { id?: string };
   material?: { id?: string };
   wish?: { want?: string };
-  setups?: { outline_mm?: number[][]; thickness_mm?: number }[];
-  features?: { letter: string; hole: string; depth_mm?: number; through?: boolean; places?: { text?: string; list_mm?: number[][] } }[];
+  setups?: { id?: string; outline_mm?: number[][]; thickness_mm?: number; turned?: "x" | "y" | null }[];
+  features?: FeatureAsked[];
   screen?: Partial<Typed>;
 };
 
@@ -90,29 +144,56 @@ export const blank = (typed: Typed): Typed => ({ ...BEGUN, machine: typed.machin
 
 const figure = (text: string): number => typedFigure(text) ?? NaN;
 
+/** Its outline from the zero: a drawing's, or the rectangle that was typed; nothing where neither is said. */
+export function outlineOf(typed: Typed): readonly Point[] {
+  const [wide, high] = [figure(typed.wide), figure(typed.high)];
+  if (typed.outline) return typed.outline;
+  return wide > 0 && high > 0
+    ? [
+        [0, 0],
+        [wide, 0],
+        [wide, high],
+        [0, high],
+      ]
+    : [];
+}
+
 /** The request; nothing while a hole, machine or metal is not said. */
 export function requestOf(typed: Typed): object | null {
   const rows = typed.rows.filter((row) => row.hole.trim() !== "");
   if (rows.length === 0 || !typed.machine || !typed.material) return null;
-  const [wide, high] = [figure(typed.wide), figure(typed.high)];
-  const outline =
-    wide > 0 && high > 0
-      ? {
-          outline_mm: [
-            [0, 0],
-            [wide, 0],
-            [wide, high],
-            [0, high],
-          ],
-        }
-      : {};
-  const thick = figure(typed.thickness) > 0 ? { thickness_mm: figure(typed.thickness) } : {};
+  const outline = outlineOf(typed);
+  const side = { ...(outline.length ? { outline_mm: outline } : {}), ...(figure(typed.thickness) > 0 ? { thickness_mm: figure(typed.thickness) } : {}) };
   return {
     name: typed.name,
     material: { id: typed.material },
     machine: { id: typed.machine },
     wish: { want: typed.want },
-    setups: [{ id: "1", ...outline, ...thick }],
-    features: rows.map((row) => ({ letter: row.letter, hole: row.hole, depth_mm: figure(row.depth) || 0, through: row.through, places: { text: row.places } })),
+    setups: [{ id: "1", ...side }, ...(typed.turned ? [{ id: "2", ...side, turned: typed.turned }] : [])],
+    features: rows.map((row) => ({
+      letter: row.letter,
+      hole: row.hole,
+      depth_mm: figure(row.depth) || 0,
+      through: row.through,
+      setup: typed.turned ? row.side : "1",
+      places: { text: row.places },
+      ...row.more,
+    })),
   };
+}
+
+/** A place of the turned side as it is typed, which is as it stands on the first; and the other way round. */
+export function turnedOver(typed: Typed, side: string, [x, y]: Point): Point {
+  const outline = outlineOf(typed);
+  if (side !== "2" || !typed.turned || outline.length === 0) return [x, y];
+  const { left, front, wide, high } = reach(outline);
+  const round = (value: number) => Number(value.toFixed(4));
+  return typed.turned === "x" ? [x, round(2 * front + high - y)] : [round(2 * left + wide - x), y];
+}
+
+/** The part with one hole at another place, as it stands on its own side; a pattern becomes the list of its places. */
+export function withPlace(typed: Typed, answer: Answer, letter: string, place: number, to: Point): Typed {
+  const row = [...answer.rows, ...answer.unresolved].find((one) => one.letter === letter);
+  const places = row?.places_mm.map(([x = 0, y = 0], k) => turnedOver(typed, row.setup, k + 1 === place ? to : [x, y])) ?? [];
+  return { ...typed, rows: typed.rows.map((one) => (one.letter === letter ? { ...one, places: placesText(places) } : one)) };
 }

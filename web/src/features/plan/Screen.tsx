@@ -16,19 +16,19 @@ import { begin } from "../machine/run";
 import { UnderWay } from "../machine/UnderWay";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
-import { download } from "./download";
-import { type Answer, asCsv, type Asked, bodyOf, moved, type OwnStep, ownRow, PLAIN, programmed, reduce, type Step, tightest } from "./model";
+import { download } from "../../ui/download";
+import { type Answer, asCsv, type Asked, bodyOf, controlOf, moved, type OwnStep, ownRow, PLAIN, reduce, type Step, tightest } from "./model";
 import { AddStep } from "./parts/AddStep";
 import { AnyMachine } from "./parts/AnyMachine";
 import { Card } from "./parts/Card";
 import { Head } from "./parts/Head";
 import { KeepPlan, KeptPlans, type Named } from "./parts/Kept";
 import { Marking } from "./parts/Marking";
-import { Program } from "./parts/Program";
+import { Program, programmed } from "../program/Program";
 import { Row } from "./parts/Row";
 import { Setup } from "./parts/Setup";
 import { Ways } from "./parts/Ways";
-import { usePlan } from "./queries";
+import { askProgram, usePlan } from "./queries";
 
 const KEPT = "plan";
 const PARTS = [
@@ -273,7 +273,18 @@ export function Plan() {
             />
           )}
           {shown === "marking" && <Marking answer={answer} system={system} />}
-          {shown === "program" && goes && <Program answer={answer} system={system} />}
+          {shown === "program" && goes && (
+            <Program
+              machine={answer.machine}
+              kind={answer.machine_kind}
+              said={controlOf(answer)}
+              subject={answer}
+              places={answer.count}
+              file="plan"
+              system={system}
+              ask={askProgram(answer)}
+            />
+          )}
           {shown === "machines" && (
             <AnyMachine
               body={body && { case: body.case, plan: { ...body.plan, steps: undefined, alternatives: false, families: false } }}

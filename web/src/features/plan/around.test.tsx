@@ -5,7 +5,8 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 
 import { INCH, METRIC } from "../../job/units";
 import type { Answer } from "./model";
-import { money, programmed, sectionScale } from "./model";
+import { programmed } from "../program/Program";
+import { money, sectionScale } from "./model";
 import { Marking } from "./parts/Marking";
 import { Setup } from "./parts/Setup";
 

@@ -1,7 +1,6 @@
 /** What is asked of a plan, how it changes, and a plan as a table. Pure. */
 import type { Schemas } from "../../api/client";
 import { type History, stepped, travelled } from "../../job/history";
-import { machineOf } from "../../job/words";
 
 export type Answer = Schemas["PlanAnswer"];
 export type Step = Schemas["PlanStep"];
@@ -167,9 +166,6 @@ export const controlOf = (answer: Answer): Record<string, unknown> => {
   const made = answer.plan.steps.find((step) => step.cut)?.cut?.case as { machine?: { control?: Record<string, unknown> | null } } | undefined;
   return made?.machine?.control ?? {};
 };
-
-/** Whether such a machine runs a program. */
-export const programmed = (kind: string): boolean => machineOf(kind).programmed;
 
 /** A cell; a text that a spreadsheet would run goes out with an apostrophe before it, as the shop's own files do. */
 const quoted = (value: unknown): string => {

@@ -3,6 +3,9 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useRef, useState } from "react";
 
 import { api, inWords, type Schemas } from "../../api/client";
+import { machineOf } from "../../job/words";
+import type { Way } from "../program/Program";
+import { type Answer, programPlaces, programSteps } from "./model";
 
 type Body = { case: object; plan: object };
 export type MachineOffer = Schemas["MachineOffer"];
@@ -62,3 +65,16 @@ const ORDER = ["holds", "tight", "gives-way", "cannot", "unknown"];
 /** What holds before what is tight, the quicker before the slower; machines without a plan last. */
 const ranked = (offers: MachineOffer[]): MachineOffer[] =>
   offers.sort((a, b) => (a.verdict ? ORDER.indexOf(a.verdict) : 9) - (b.verdict ? ORDER.indexOf(b.verdict) : 9) || (a.total_s ?? 1e9) - (b.total_s ?? 1e9));
+
+/** A plan's program, written; or the text that is given, run and held against the plan. */
+export const askProgram = (answer: Answer) => {
+  const turning = machineOf(answer.machine_kind).lathe;
+  const sheet = {
+    name: `${answer.count} x ${answer.hole.text}, ${answer.material}`,
+    steps: programSteps(answer),
+    points_mm: turning ? [[0, 0]] : programPlaces(answer),
+    count: turning ? 1 : answer.count,
+  };
+  return ({ style, units, returns, ...way }: Way, program: string | null, signal: AbortSignal) =>
+    program === null ? api.writeProgram({ ...sheet, ...way, style, units, returns }, signal) : api.runProgram({ ...sheet, ...way, program }, signal);
+};

@@ -18,6 +18,17 @@ function Word({ label, value, width, onChange }: { label: string; value: string;
   );
 }
 
+const SIDES = [
+  ["", "from one side"],
+  ["x", "then turned over about x"],
+  ["y", "then turned over about y"],
+] as const;
+const FROM = [
+  ["1", "first side"],
+  ["2", "turned"],
+  ["either", "either side"],
+] as const;
+
 export function Head({ typed, onType }: Props) {
   const machines = useMachines();
   const materials = useMaterials();
@@ -26,8 +37,8 @@ export function Head({ typed, onType }: Props) {
     <p className="flex flex-wrap items-baseline gap-x-2 text-lg leading-loose">
       Make
       <Word label="Name of the part" value={typed.name} width="!w-44" onChange={(name) => put({ name })} />,
-      <Word label="Width, mm" value={typed.wide} width="!w-16" onChange={(wide) => put({ wide })} />×
-      <Word label="Height, mm" value={typed.high} width="!w-16" onChange={(high) => put({ high })} />×
+      <Word label="Width, mm" value={typed.wide} width="!w-16" onChange={(wide) => put({ wide, outline: null })} />×
+      <Word label="Height, mm" value={typed.high} width="!w-16" onChange={(high) => put({ high, outline: null })} />×
       <Word label="Thickness, mm" value={typed.thickness} width="!w-14" onChange={(thickness) => put({ thickness })} /> mm, of
       <select className="plate-field !w-64" aria-label="Metal" value={typed.material} onChange={(event) => put({ material: event.target.value })}>
         {materials.data?.map((one) => (
@@ -36,11 +47,24 @@ export function Head({ typed, onType }: Props) {
           </option>
         ))}
       </select>
+      {typed.outline && <span className="text-sm text-faint">(its outline as drawn)</span>}
       on
       <select className="plate-field !w-52" aria-label="Machine" value={typed.machine} onChange={(event) => put({ machine: event.target.value })}>
         {machines.data?.map((one) => (
           <option key={one.id} value={one.id}>
             {one.name}
+          </option>
+        ))}
+      </select>
+      <select
+        className="plate-field !w-48"
+        aria-label="From which sides"
+        value={typed.turned}
+        onChange={(event) => put({ turned: event.target.value as Typed["turned"] })}
+      >
+        {SIDES.map(([id, label]) => (
+          <option key={id} value={id}>
+            {label}
           </option>
         ))}
       </select>
@@ -56,16 +80,25 @@ export function Head({ typed, onType }: Props) {
   );
 }
 
+/** What a table said of a hole beside what is typed: a seat, the height of its face. */
+const moreWords = ({ more }: Row): string =>
+  Object.entries(more)
+    .map(([name, value]) => `, ${name.replace(/_mm$/, "").replaceAll("_", " ")} ${value}`)
+    .join("");
+
 export function Features({ typed, onType }: Props) {
   const put = (place: number, part: Partial<Row>) => onType({ ...typed, rows: typed.rows.map((row, k) => (k === place ? { ...row, ...part } : row)) });
   return (
     <section aria-label="Features" className="grid gap-1">
       <h2 className="heading border-b border-ink">Holes, a letter each</h2>
       {typed.rows.map((row, place) => (
-        <div key={place} className="grid grid-cols-[2rem_7rem_4.5rem_auto_1fr_auto] items-end gap-x-2 max-wide:grid-cols-[2rem_1fr_4.5rem_auto]">
+        <div
+          key={place}
+          className={`grid items-end gap-x-2 max-wide:grid-cols-[2rem_1fr_4.5rem_auto] ${typed.turned ? "grid-cols-[2rem_9rem_4.5rem_auto_auto_1fr_auto]" : "grid-cols-[2rem_9rem_4.5rem_auto_1fr_auto]"}`}
+        >
           <b className="figure pb-1 text-lg">{row.letter}</b>
           <label className="grid text-xs text-faint">
-            hole as drawn
+            hole as drawn{moreWords(row)}
             <Word label={`Hole ${row.letter} as drawn`} value={row.hole} width="text-base text-ink" onChange={(hole) => put(place, { hole })} />
           </label>
           <label className="grid text-xs text-faint">
@@ -76,6 +109,20 @@ export function Features({ typed, onType }: Props) {
             <input type="checkbox" checked={row.through} onChange={(event) => put(place, { through: event.target.checked })} />
             through
           </label>
+          {typed.turned !== "" && (
+            <select
+              className="plate-field !w-28"
+              aria-label={`Side of ${row.letter}`}
+              value={row.side}
+              onChange={(event) => put(place, { side: event.target.value as Row["side"] })}
+            >
+              {FROM.filter(([id]) => id !== "either" || row.through).map(([id, label]) => (
+                <option key={id} value={id}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          )}
           <label className="grid text-xs text-faint max-wide:col-span-3">
             where, mm from the zero
             <Word label={`Places of ${row.letter}`} value={row.places} width="text-base text-ink" onChange={(places) => put(place, { places })} />

@@ -9,7 +9,7 @@ type Operation = Answer["operations"][number];
 
 /** The worst verdict of an operation. */
 const ORDER = ["holds", "tight", "gives-way", "cannot", "unknown"] as const;
-function worst(operation: Operation) {
+export function worst(operation: Operation) {
   const checks = operation.features.flatMap((one) => (one.check ? [one.check] : []));
   return checks.sort((a, b) => ORDER.indexOf(b.verdict) - ORDER.indexOf(a.verdict) || b.use - a.use)[0];
 }

@@ -1,11 +1,10 @@
 /** What the simulated controller makes of a program: what a setter would stop at, each tool's load, the moves, what could not be looked at. */
-import type { Schemas } from "../../../api/client";
-import { ProgramTrace } from "../../../drawing/plan/ProgramTrace";
-import type { System } from "../../../job/types";
-import { plain, show, time } from "../../../job/units";
-import { ofLimit, TEXT, VERDICTS } from "../../../job/Verdict";
-import { Rows } from "../../../ui/Rows";
-import type { Answer } from "../model";
+import type { Schemas } from "../../api/client";
+import { ProgramTrace } from "../../drawing/plan/ProgramTrace";
+import type { System } from "../../job/types";
+import { plain, show, time } from "../../job/units";
+import { ofLimit, TEXT, VERDICTS } from "../../job/Verdict";
+import { Rows } from "../../ui/Rows";
 
 type Ran = Schemas["ControllerAnswer"];
 const CYCLES: Record<number, string> = {
@@ -71,7 +70,7 @@ function Holes({ ran, system }: Read) {
   return <Rows names={["tool", "line", "x", "y", "deep", "strokes"]} rows={rows} />;
 }
 
-export function ReadBack({ ran, answer, system, onLine }: { ran: Ran; answer: Answer; system: System; onLine: (line: number) => void }) {
+export function ReadBack({ ran, places, system, onLine }: { ran: Ran; places: number; system: System; onLine: (line: number) => void }) {
   const stops = ran.findings.filter((one) => one.severity !== "note");
   const same = ran.problems.length === 0 && ran.differences?.length === 0 && stops.length === 0;
   return (
@@ -148,7 +147,7 @@ export function ReadBack({ ran, answer, system, onLine }: { ran: Ran; answer: An
       <details className="text-sm">
         <summary className="tap cursor-pointer">Every hole as a table</summary>
         <Holes ran={ran} system={system} />
-        <p className="text-faint">{answer.count} places in the plan.</p>
+        <p className="text-faint">{places} places in the plan.</p>
       </details>
     </div>
   );

@@ -1,15 +1,14 @@
-/** The plan as a program, and the simulated controller that reads it back: what each tool feeds and bears, what it made of each hole, and
- * every difference from the plan. The text may be changed and read again. */
+/** A plan or a part's set-up as a program, and the simulated controller that reads it back: what each tool feeds and bears, what it made of
+ * each hole, and every difference from the plan. The text may be changed and read again. */
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 
-import { api, Refused } from "../../../api/client";
-import type { System } from "../../../job/types";
-import { Choices } from "../../../ui/Choices";
-import { download } from "../download";
+import { Refused, type Schemas } from "../../api/client";
+import type { System } from "../../job/types";
+import { choicesOf, machineOf, words } from "../../job/words";
+import { Choices } from "../../ui/Choices";
+import { download } from "../../ui/download";
 import { ReadBack } from "./ReadBack";
-import { type Answer, controlOf, programmed, programPlaces, programSteps } from "../model";
-import { choicesOf, machineOf, words } from "../../../job/words";
 
 const ZERO = "program-zero";
 const MILLED_ZEROS = ["left front corner, top face", "centre of the work, top face"];
@@ -41,44 +40,56 @@ const programming = (): string => {
   return line.charAt(0).toUpperCase() + line.slice(1);
 };
 
-export function Program({ answer, system }: { answer: Answer; system: System }) {
-  if (!programmed(answer.machine_kind))
+/** How a program is asked for. */
+export type Way = { style: "cycles" | "moves"; units: "mm" | "in"; returns: 98 | 99; zero: string; control: Record<string, unknown> };
+type Props = {
+  /** The machine it is for, by name and kind; what is said of its control. */
+  machine: string;
+  kind: string;
+  said: Record<string, unknown>;
+  /** What is written, as far as it tells one program from another; how many places it has. */
+  subject: unknown;
+  places: number;
+  file: string;
+  system: System;
+  /** Writes it; or runs the text that is given, and holds it against the plan. */
+  ask: (way: Way, program: string | null, signal: AbortSignal) => Promise<Schemas["ControllerAnswer"]>;
+};
+
+/** Whether such a machine runs a program. */
+export const programmed = (kind: string): boolean => machineOf(kind).programmed;
+
+export function Program(props: Props) {
+  if (!programmed(props.kind))
     return (
       <p className="text-sm text-faint">
-        {answer.machine} runs no program. {programming()} would.
+        {props.machine} runs no program. {programming()} would.
       </p>
     );
-  return <Written answer={answer} system={system} />;
+  return <Written {...props} />;
 }
 
-function Written({ answer, system }: { answer: Answer; system: System }) {
-  const [style, setStyle] = useState<"cycles" | "moves">(machineOf(answer.machine_kind).canned_cycles ? "cycles" : "moves");
+function Written({ kind, said, subject, places, file, system, ask }: Props) {
+  const [style, setStyle] = useState<"cycles" | "moves">(machineOf(kind).canned_cycles ? "cycles" : "moves");
   const [units, setUnits] = useState<"mm" | "in">(system.length === "inch" ? "in" : "mm");
   const [returns, setReturns] = useState<98 | 99>(98);
   const [typed, setTyped] = useState<string | null>(null);
   const [zero, setZero] = useState(() => sessionStorage.getItem(ZERO) ?? "");
   const [own, setOwn] = useState<Record<string, string>>({});
-  const turning = machineOf(answer.machine_kind).lathe;
-  const said = controlOf(answer);
+  const turning = machineOf(kind).lathe;
   const coolant = said.coolant as Record<string, number> | undefined;
   const [through, setThrough] = useState(String(coolant?.through ?? ""));
-  const sheet = {
-    name: `${answer.count} x ${answer.hole.text}, ${answer.material}`,
-    steps: programSteps(answer),
-    points_mm: turning ? [[0, 0]] : programPlaces(answer),
-    count: turning ? 1 : answer.count,
-    zero,
-    control: { ...said, ...own, ...(through ? { coolant: { ...coolant, through: Number(through) } } : {}) },
-  };
+  const control = { ...said, ...own, ...(through ? { coolant: { ...coolant, through: Number(through) } } : {}) };
+  const way: Way = { style, units, returns, zero, control };
   const written = useQuery({
-    queryKey: ["program", sheet, style, units, returns],
-    queryFn: ({ signal }) => api.writeProgram({ ...sheet, style, units, returns }, signal),
+    queryKey: ["program", subject, way],
+    queryFn: ({ signal }) => ask(way, null, signal),
     retry: false,
     staleTime: 60_000,
   });
   const read = useQuery({
-    queryKey: ["program-read", sheet, typed],
-    queryFn: ({ signal }) => api.runProgram({ ...sheet, program: typed }, signal),
+    queryKey: ["program-read", subject, zero, control, typed],
+    queryFn: ({ signal }) => ask(way, typed, signal),
     enabled: typed !== null && typed.trim() !== "",
     retry: false,
     staleTime: 60_000,
@@ -232,7 +243,7 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
             type="button"
             className="tap chip font-semibold"
             disabled={!asked.data}
-            onClick={() => asked.data && download("plan.nc", "text/plain", asked.data.program)}
+            onClick={() => asked.data && download(`${file}.nc`, "text/plain", asked.data.program)}
           >
             Save the program
           </button>
@@ -265,7 +276,7 @@ function Written({ answer, system }: { answer: Answer; system: System }) {
             {asked.error.message}
           </p>
         )}
-        {asked.data && <ReadBack ran={asked.data} answer={answer} system={system} onLine={toLine} />}
+        {asked.data && <ReadBack ran={asked.data} places={places} system={system} onLine={toLine} />}
       </section>
     </div>
   );

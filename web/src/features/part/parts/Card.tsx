@@ -1,0 +1,226 @@
+/** The part on paper: its letters and where they stand, the operations in order with a box for every hole, and what each tool is set to. */
+import type { System } from "../../../job/types";
+import { inUnits, plain, show, speed, time } from "../../../job/units";
+import { today } from "../../../ui/dates";
+import { ofLimit, VERDICTS } from "../../../job/Verdict";
+import { changeWords } from "../../machine/stages";
+import type { Answer } from "../model";
+import { worst } from "./Operations";
+import { PlanView } from "./PlanView";
+
+const CELL = "border border-rule px-1 py-0.5 align-top";
+const [MOST_CAUTIONS, MOST_PLACES] = [7, 400];
+type Operation = Answer["operations"][number];
+type Props = { answer: Answer; system: System; name: string; note: string; code: string | null };
+
+const nobody = () => undefined;
+
+export function Card({ answer, system, name, note, code }: Props) {
+  return (
+    <section aria-label="Job card of the part" className="job-card print-only">
+      <header className="flex items-start justify-between gap-4">
+        <div>
+          <h2 className="font-semibold">{name || answer.name}</h2>
+          <p>
+            {answer.material}
+            {answer.setups[0]?.thickness_mm ? `, ${plain(answer.setups[0].thickness_mm, system)}` : ""}, on {answer.machine}. {note}
+          </p>
+          <p>
+            Places are from the zero, the quartered circle in the drawing. {time(answer.times.total)} in all; {answer.changes.tools} tools put in. Drawing
+            number: <span className="inline-block w-40 border-b border-ink" />
+          </p>
+        </div>
+        {code && <img className="print-code" alt="Opens this part on a phone" src={code} />}
+      </header>
+      {answer.unresolved.map((one) => (
+        <p key={one.letter}>
+          <b>{one.letter} is not made:</b> {inUnits(one.reason, system)}.
+        </p>
+      ))}
+      {answer.setups.map((setup, k) => (
+        <div key={setup.id}>
+          {answer.setups.length > 1 && <h3 className="mt-2 font-semibold">{k === 0 ? "First side" : "Turned over"}</h3>}
+          <div className="mt-1 grid grid-cols-[45%_1fr] gap-4">
+            <PlanView answer={answer} side={setup.id} looked={null} onMove={nobody} />
+            <Letters answer={answer} side={setup.id} system={system} />
+          </div>
+          <Operations answer={answer} side={setup.id} system={system} />
+        </div>
+      ))}
+      <Tools answer={answer} system={system} />
+      <div className="mt-2 grid grid-cols-2 gap-6">
+        <Lines title="Before switching on" lines={answer.checklist} system={system} />
+        <Lines title="Afterwards" lines={answer.afterwards} system={system} />
+      </div>
+      <div className="mt-2 grid grid-cols-[1fr_1fr_2fr] gap-2">
+        {["made by, when", "measured by, when", "notes"].map((box) => (
+          <div key={box} className="h-12 border border-rule px-1">
+            {box}
+          </div>
+        ))}
+      </div>
+      <ul className="mt-1 list-disc pl-4">
+        {answer.cautions.slice(0, MOST_CAUTIONS).map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+      <p className="mt-1">Printed {today()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.</p>
+    </section>
+  );
+}
+
+/** Each letter with its hole, and its places with room for what was measured. */
+function Letters({ answer, side, system }: { answer: Answer; side: string; system: System }) {
+  const bare = (value: number) => plain(value, system).replace(/\s\w+$/, "");
+  return (
+    <table className="w-full border-collapse self-start">
+      <thead>
+        <tr className="text-left">
+          {["", "hole", `x, y from the zero, ${system.length === "inch" ? "in" : "mm"}`, "measured"].map((head) => (
+            <th key={head} className={`${CELL} font-semibold`}>
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {answer.rows
+          .filter((row) => row.setup === side)
+          .flatMap((row) =>
+            row.places_mm.slice(0, MOST_PLACES).map(([x = 0, y = 0], k) => (
+              <tr key={`${row.letter}${k}`}>
+                <td className={CELL}>
+                  <b>
+                    {row.letter}
+                    {k + 1}
+                  </b>
+                </td>
+                <td className={CELL}>{k === 0 ? `${row.hole.text}, ${row.through ? "through" : `${plain(row.depth_mm, system)} deep`}` : ""}</td>
+                <td className={`${CELL} figure`}>
+                  {bare(x)}, {bare(y)}
+                </td>
+                <td className={`${CELL} w-20`} />
+              </tr>
+            )),
+          )}
+      </tbody>
+    </table>
+  );
+}
+
+function Setting({ one, system }: { one: Operation; system: System }) {
+  if (one.speed_rpm === null) return <>by hand</>;
+  return (
+    <>
+      <b>{speed(one.speed_rpm)}</b>
+      <br />
+      {one.hand_force_n ? `pull ${show(one.hand_force_n, "N", system, 2)}` : show(one.feed_mm_rev, "mm/rev", system)}
+    </>
+  );
+}
+
+/** How its nearest limit stands. */
+function Verdict({ one }: { one: Operation }) {
+  const check = worst(one);
+  return (
+    check && (
+      <>
+        {VERDICTS[check.verdict]}, {ofLimit(check.verdict, check.failure)}
+      </>
+    )
+  );
+}
+
+function Operations({ answer, side, system }: { answer: Answer; side: string; system: System }) {
+  return (
+    <table aria-label="Operations in order" className="mt-1 w-full border-collapse">
+      <thead>
+        <tr className="text-left">
+          {["", "before it", "tool", "what", "speed; feed or hand", "stop, tip at", "verdict", "✓ each hole", "time"].map((head) => (
+            <th key={head} className={`${CELL} font-semibold`}>
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {answer.operations
+          .filter((one) => one.setup === side)
+          .map((one, k) => (
+            <tr key={k}>
+              <td className={CELL}>{k + 1}</td>
+              <td className={CELL}>{changeWords(one.change)}</td>
+              <td className={CELL}>{one.tool === null ? "–" : `T${one.tool}`}</td>
+              <td className={CELL}>
+                <b>{one.kind}</b> {one.features.map((feature) => feature.letter).join(", ")}
+              </td>
+              <td className={CELL}>
+                <Setting one={one} system={system} />
+              </td>
+              <td className={CELL}>
+                {one.features
+                  .filter((feature) => feature.stop_mm !== null)
+                  .map((feature) => `${feature.letter} ${show(feature.stop_mm, "mm", system)}`)
+                  .join(", ")}
+              </td>
+              <td className={CELL}>
+                <Verdict one={one} />
+              </td>
+              <td className={CELL}>{one.path.map((at) => `${at.letter}${at.place} ☐`).join("  ") || "☐"}</td>
+              <td className={CELL}>{time(one.times_s)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What each tool is set to before the first hole, with room for what it was set to. */
+function Tools({ answer, system }: { answer: Answer; system: System }) {
+  const out = (number: number): unknown =>
+    answer.operations
+      .find((one) => one.tool === number)
+      ?.features.flatMap((one) => (one.case as { cutter?: { free_length_mm?: number } } | null)?.cutter ?? [])[0]?.free_length_mm;
+  return (
+    <table aria-label="Tools to set" className="mt-2 w-full border-collapse">
+      <thead>
+        <tr className="text-left">
+          {["tool", "what it is", "sticks out at least", "for", "set to", "offset", "edge seen"].map((head) => (
+            <th key={head} className={`${CELL} font-semibold`}>
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {answer.tools.map((one) => {
+          const free = out(one.number);
+          return (
+            <tr key={one.number}>
+              <td className={CELL}>
+                <b>T{one.number}</b>
+              </td>
+              <td className={CELL}>{inUnits(one.words, system)}</td>
+              <td className={CELL}>{typeof free === "number" ? plain(free, system) : ""}</td>
+              <td className={CELL}>{one.features.join(", ")}</td>
+              <td className={`${CELL} w-20`} />
+              <td className={`${CELL} w-20`} />
+              <td className={`${CELL} w-16`}>☐</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function Lines({ title, lines, system }: { title: string; lines: Answer["checklist"]; system: System }) {
+  return (
+    <div>
+      <b>{title}</b>
+      {lines.map((line) => (
+        <div key={line.id}>☐ {inUnits(line.words, system)}</div>
+      ))}
+    </div>
+  );
+}

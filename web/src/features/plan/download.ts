@@ -1,8 +1,0 @@
-/** A text saved as a file. */
-export function download(name: string, type: string, text: string) {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([text], { type }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
