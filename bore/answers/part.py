@@ -48,12 +48,14 @@ class PartObstacle:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PartSetup:
-    """A set-up as it was asked for: its outline, how thick the part is there, what must not be drilled into; and half-way between what stands
-    next to one another in it."""
+    """A set-up as it was asked for: its outline, how thick the part is there, where its zero lies and the word that calls it, what must not be
+    drilled into; and half-way between what stands next to one another in it."""
 
     id: str
     outline_mm: list[list[float]]
     thickness_mm: float | None
+    zero_at: str
+    zero_word: str
     keep_out_mm: list[list[list[float]]]
     obstacles: list[PartObstacle]
     half_ways: list[HalfWay]
@@ -82,12 +84,13 @@ class PartTimes:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FeatureRow:
-    """A feature with the hole as drawn, how deep, where it stands, in which set-up it is made, and its steps."""
+    """A feature with the hole as drawn, how deep from its face and how high that is, where it stands, in which set-up it is made, its steps."""
 
     letter: str
     hole: DrawnHole
     depth_mm: float
     through: bool
+    face_mm: float
     setup: str
     places_mm: list[list[float]]
     steps: list[PlanStep]
@@ -250,6 +253,8 @@ def _setup(setup: Setup, part: Part) -> PartSetup:
         id=setup.id,
         outline_mm=[list(corner) for corner in setup.outline_mm],
         thickness_mm=setup.thickness_mm,
+        zero_at=setup.zero_at,
+        zero_word=setup.zero_word,
         keep_out_mm=[[list(corner) for corner in box] for box in setup.keep_out_mm],
         obstacles=[PartObstacle(name=one.name, x_mm=list(one.x_mm), y_mm=list(one.y_mm), z_mm=one.z_mm) for one in setup.obstacles],
         half_ways=half_ways(setup, here),
@@ -264,6 +269,7 @@ def _row(setup: Solved, feature: Feature, row: Plan, made: _Made) -> FeatureRow:
         hole=shaped(DrawnHole, asked.task.drawn),
         depth_mm=number(asked.task.base.hole.depth_mm),
         through=asked.task.base.hole.through,
+        face_mm=feature.face_mm,
         setup=setup.setup.id,
         places_mm=[list(place) for place in feature.places_mm],
         steps=[step_answer(step, asked, one) for step, one in zip(row.steps, cost.steps, strict=True)],

@@ -9,7 +9,7 @@ from typing import Any
 
 from bore.answers.plan_request import Asked, read_plan
 from bore.base.errors import BadInput
-from bore.base.plain import figure, known_fields, listed, pair_mm, plain_text, points_mm
+from bore.base.plain import REACH_MM, figure, known_fields, listed, pair_mm, plain_text, points_mm
 from bore.case.fields import all_fields
 from bore.job.cutter_kinds import cutter_kinds
 from bore.job.obstacle import read_obstacles
@@ -20,6 +20,7 @@ from bore.part.typed import read_places
 from bore.plan.callout import Drawn, read_drawn
 from bore.plan.pattern import MOST_HOLES, read_pattern
 from bore.plan.task import WANTS
+from bore.program.control import CHOICES
 
 Data = dict[str, Any]
 _OWN = re.compile(r"^(?:case\.)?(?:plan|hole)\.")
@@ -142,8 +143,18 @@ def _setup(row: Any, at: str, place: int) -> Setup:
         turned,
         behind,
         None if room is None else figure(room, f"{at}.under_mm", 0.0, 2000.0),
+        *_zero(row.get("zero"), f"{at}.zero"),
         holding,
     )
+
+
+def _zero(data: Any, at: str) -> tuple[str, str]:
+    """Where the zero lies, in words, and the word that calls it; its edges are the words' own."""
+    given = known_fields({} if data is None else data, ("word", "at", "edge_x", "edge_y"), at)
+    word = given.get("word")
+    if word is not None and word not in CHOICES["work_offset"]:
+        raise BadInput.at(f"{at}.word", f"accepted: {', '.join(CHOICES['work_offset'])}")
+    return plain_text(given.get("at"), f"{at}.at"), word or ""
 
 
 def _box(row: Any, at: str) -> Box:
@@ -222,6 +233,7 @@ def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
         setup,
         through,
         after,
+        figure(row.get("face_z_mm") or 0, f"{at}.face_z_mm", *REACH_MM),
         asked,
     )
 

@@ -6,9 +6,10 @@ from typing import Any, Literal
 from bore.answers.judged import judged
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
-from bore.base.plain import LONGEST_TEXT, figure, plain_text, points_mm
+from bore.base.plain import LONGEST_TEXT, REACH_MM, figure, plain_text, points_mm
 from bore.case.read import read_case
 from bore.check.check import Check
+from bore.job.obstacle import read_obstacles
 from bore.limits.judgement import Verdict
 from bore.plan.tapping import unsaid
 from bore.plan.times import KINDS
@@ -19,7 +20,7 @@ from bore.program.planned import planned_of
 from bore.program.readback.plan import Planned, read_planned
 from bore.program.readback.read import read_back
 from bore.program.sheet import HandStep, Point, Sheet, ToolStep
-from bore.program.state import Move, Run
+from bore.program.state import Made, Move, Run
 from bore.program.write import Style, write
 
 MOST_STEPS, MOST_POINTS, MOST_TRACE, MOST_MOVES_SHOWN = 80, 400, 2000, 500
@@ -146,8 +147,8 @@ TEXTS = ("zero", "set_up", "holding", "under")
 
 
 def read_sheet(data: Any, to_write: bool = False) -> Sheet:
-    """Steps (`kind`, `words`, `case`; a hand's step has no case; `points_mm` and the tool's number, `tool`, where they are not every step's
-    own) and places of a program, its control, zero, set-up. Raises BadInput naming the field."""
+    """Steps (`kind`, `words`, `case`; a hand's step has no case; `points_mm`, the height of the face there, `face_mm`, and the tool's number,
+    `tool`, where they are not every step's own), places, `obstacles`, control, zero and set-up of a program. Raises BadInput naming the field."""
     if not isinstance(data, dict):
         raise BadInput.at("body", "must be an object")
     rows = data.get("steps")
@@ -170,6 +171,7 @@ def read_sheet(data: Any, to_write: bool = False) -> Sheet:
         machine_kind=machine.kind,
         control=read_control(said, turning=turning),
         count=_count(data),
+        obstacles=read_obstacles(data.get("obstacles"), "obstacles"),
         **(texts | {"set_up": texts["set_up"] or "1 of 1"}),
     )
 
@@ -228,9 +230,10 @@ def _step(step: Any, place: int, number: int, everywhere: tuple[Point, ...]) -> 
         raise BadInput.at(f"steps[{place}].case.setting.feed_mm_rev", "is needed: a program feeds by the turn, not by the hand")
     at = f"steps[{place}]"
     own = points_mm(step.get("points_mm"), f"{at}.points_mm", MOST_POINTS) or everywhere
+    face = figure(step["face_mm"], f"{at}.face_mm", *REACH_MM) if step.get("face_mm") is not None else 0.0
     if step.get("tool") is not None:
         number = int(figure(step["tool"], f"{at}.tool", 1, MOST_NUMBER))
-    return ToolStep(number, step["kind"], words, job, own, place)
+    return ToolStep(number, step["kind"], words, job, own, place, face_mm=face)
 
 
 def written_answer(data: Any) -> ControllerAnswer:
@@ -272,7 +275,7 @@ def _ran(text: str, sheet: Sheet | None, tools: list[ProgramTool], planned: Plan
         units=found.units,
         time_s=number(sum(move.time_s for move in found.moves)),
         blocks=[_loaded(one) for one in loads(found, sheet)],
-        holes=[shaped(ProgramHole, one, pecks=len(one.pecks_mm)) for one in found.holes],
+        holes=[_hole(one, planned) for one in found.holes],
         traces=_traces(found),
         problems=[shaped(ProgramProblem, one) for one in found.problems],
         differences=differences(found, sheet) if sheet else None,
@@ -282,6 +285,12 @@ def _ran(text: str, sheet: Sheet | None, tools: list[ProgramTool], planned: Plan
         moves_in_all=len(found.moves),
         assumed=list(found.control.assumed),
     )
+
+
+def _hole(one: Made, planned: Planned) -> ProgramHole:
+    """A hole, its depth from its own face."""
+    deep = one.depth_mm + (planned.face_mm(one.x_mm, one.y_mm) or 0.0)
+    return shaped(ProgramHole, one, depth_mm=number(deep), pecks=len(one.pecks_mm))
 
 
 def _dry(move: Move) -> ProgramMove:

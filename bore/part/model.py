@@ -22,6 +22,9 @@ class Setup:
     turned: str | None = None
     behind: str | None = None
     under_mm: float | None = None
+    # Where its zero lies, in words, and the word that calls it.
+    zero_at: str = ""
+    zero_word: str = ""
     holding: dict[str, Any] = field(default_factory=dict)
 
 
@@ -38,6 +41,8 @@ class Feature:
     setup: str
     through: bool
     after: tuple[str, ...] = ()
+    # The height of the face it begins at above the zero's, mm.
+    face_mm: float = 0.0
     asked: dict[str, Any] = field(default_factory=dict)
 
 

@@ -164,7 +164,9 @@ def _units(features: list[Rows], choice: tuple[int, ...], base: Job, by_place: b
     made: dict[str, list[int]] = {}
     for number, (one, k) in enumerate(zip(features, choice, strict=True)):
         works = tuple(
-            _work(place, step, base) for place, step in enumerate(one.rows[k].steps) if step.cut is not None and step.cutter is not None
+            _work(place, step, base, one.feature.face_mm)
+            for place, step in enumerate(one.rows[k].steps)
+            if step.cut is not None and step.cutter is not None
         )
         places = one.feature.places_mm or ((0.0, 0.0),)
         groups = [((n,), at) for n, at in enumerate(places)] if by_place else [(tuple(range(len(places))), None)]
@@ -175,11 +177,11 @@ def _units(features: list[Rows], choice: tuple[int, ...], base: Job, by_place: b
     ]
 
 
-def _work(place: int, step: Step, base: Job) -> Work:
+def _work(place: int, step: Step, base: Job, face_mm: float) -> Work:
     assert step.cut is not None
     assert step.cutter is not None
     speed = step.cut.job.setting.speed_rpm
-    return Work(place, step.cutter, speed, step.cut.depths.stop_mm, change_s(base, step.cut, speed), step.kind == "mark")
+    return Work(place, step.cutter, speed, step.cut.depths.stop_mm - face_mm, change_s(base, step.cut, speed), step.kind == "mark")
 
 
 NOTHING = Change(False, False, 0, 0, 0.0)

@@ -119,8 +119,9 @@ def _finished(made: list[Made]) -> list[Made]:
 
 
 def _of_hole(made: Made, tool: ToolStep, control: Control, name: str) -> Iterator[str]:
-    if abs(made.depth_mm - tool.stop_mm) > DEPTH_MM:
-        yield f"{name}: {made.depth_mm:.4g} mm deep, the plan stops at {tool.stop_mm:.4g} mm"
+    deep = made.depth_mm + tool.face_mm
+    if abs(deep - tool.stop_mm) > DEPTH_MM:
+        yield f"{name}: {deep:.4g} mm deep, the plan stops at {tool.stop_mm:.4g} mm"
     # As it is written for a control that takes no more.
     speed, planned = min(tool.speed_rpm, control.max_rpm or tool.speed_rpm), tool.written_mm_rev(control)
     if abs(made.speed_rpm - speed) > max(WHOLE_RPM, SHARE * speed):
@@ -128,7 +129,7 @@ def _of_hole(made: Made, tool: ToolStep, control: Control, name: str) -> Iterato
     feed = _tool_feed(made, tool)
     if abs(feed - planned) > 2 * SHARE * planned:
         yield f"{name}: {feed:.3g} mm/rev, the plan says {planned:.3g} mm/rev"
-    depths = (0.0, *made.pecks_mm)
+    depths = (-tool.face_mm, *made.pecks_mm)
     longest = max((after - before for before, after in pairwise(depths)), default=0.0)
     if longest > tool.longest_peck_mm + DEPTH_MM:
         yield f"{name}: {longest:.4g} mm in one go, the plan clears after {tool.longest_peck_mm:.4g} mm"

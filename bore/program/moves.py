@@ -54,12 +54,13 @@ def straight(found: Run, state: State, block: Block, to: Point, kind: str, cycle
     """A straight move, watched: no rapid into metal, nothing sideways below the face, no feed without spindle or feed."""
     at = state.at
     sideways = math.dist(at[:2], to[:2]) > SAME_MM
-    if sideways and min(at[2], to[2]) < -SAME_MM and not (_inside(state, at, to) or 40.0 in block.codes):
+    face = state.face(to)
+    if sideways and min(at[2], to[2]) < max(0.0, face, state.face(at)) - SAME_MM and not (_inside(state, at, to) or 40.0 in block.codes):
         wrong(found, block, "the tool is dragged sideways below the face")
-    if kind == "rapid" and to[2] < at[2] and to[2] < -SAME_MM and -to[2] > state.known_mm(to) + SAME_MM:
-        wrong(found, block, f"a rapid into the metal: to {-to[2]:.3g} mm where the hole is {state.known_mm(to):.3g} mm deep")
+    if kind == "rapid" and to[2] < at[2] and to[2] < face - SAME_MM and -to[2] > state.known_mm(to) + SAME_MM:
+        wrong(found, block, f"a rapid into the metal: to {face - to[2]:.3g} mm where the hole is {face + state.known_mm(to):.3g} mm deep")
     length, rate = math.dist(at, to), RAPID_MM_MIN
-    cuts = kind == "feed" and to[2] < at[2] and to[2] < -SAME_MM
+    cuts = kind == "feed" and to[2] < at[2] and to[2] < face - SAME_MM
     if kind == "feed":
         rate = _rate(found, state, block, cuts and -to[2] > state.there_mm(to) + SAME_MM)
     note(found, state, block, kind, to, 60 * length / rate if rate > 0 else 0.0, in_cycle=cycle is not None or state.motion in CYCLES)
@@ -71,7 +72,7 @@ def straight(found: Run, state: State, block: Block, to: Point, kind: str, cycle
     state.lowest = min(to[2], at[2]) if kind == "rapid" else min(state.lowest, to[2], at[2])
     state.at = to
     state.home = frozenset(axis for place, axis in enumerate("XYZ") if axis in state.home and abs(at[place] - to[place]) < SAME_MM)
-    if to[2] >= -SAME_MM:
+    if to[2] >= face - SAME_MM:
         state.hole = None
 
 
@@ -107,7 +108,7 @@ def _cutting(found: Run, state: State, block: Block, to: Point, cycle: int | Non
     if state.hole is None:
         before = state.made.get((state.tool, key_of(to)))
         if before is None or (cycle is not None and before.line != block.line):
-            before = Made(block.line, state.tool, to[0], to[1], 0.0, [], state.speed_rpm, state.feed_mm_rev() or 0.0, cycle)
+            before = Made(block.line, state.tool, to[0], to[1], -state.face(to), [], state.speed_rpm, state.feed_mm_rev() or 0.0, cycle)
             before.eased = depth <= was + SAME_MM
             found.holes.append(before)
             state.made[state.tool, key_of(to)] = before
@@ -120,7 +121,7 @@ def _cutting(found: Run, state: State, block: Block, to: Point, cycle: int | Non
         hole.pecks_mm.append(depth)
     hole.depth_mm = max(hole.depth_mm, depth)
     there = state.deep.setdefault(key_of(to), {})
-    there[state.tool] = max(there.get(state.tool, 0.0), depth)
+    there[state.tool] = max(there.get(state.tool, depth), depth)
 
 
 def round_to(found: Run, state: State, block: Block) -> None:

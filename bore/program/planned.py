@@ -5,9 +5,9 @@ from itertools import pairwise
 from bore.job.thread_passes import thread_passes
 from bore.machines.kinds import machine_kind
 from bore.program.control import Control
-from bore.program.readback.plan import WHIPS, Planned, PlannedTool
+from bore.program.readback.plan import WHIPS, Face, Planned, PlannedTool
 from bore.program.sheet import Point, Sheet, ToolStep
-from bore.program.state import key_of
+from bore.program.state import SAME_MM, key_of
 
 # The stop of a plan's tap counts its chamfer already.
 CHAMFER_COUNTED = 0.0
@@ -22,6 +22,8 @@ def planned_of(sheet: Sheet) -> Planned:
         zero=None if turns else sheet.control.work_offset,
         tools={tool.number: _tool(tool, sheet.control) for tool in reversed(sheet.tools)},
         elsewhere={} if turns else _elsewhere(sheet),
+        faces=_faces(sheet),
+        obstacles=sheet.obstacles or None,
         hardens=jobs[0].material.hardens,
         open_mm=sheet.tools[0].stop_mm if jobs[0].hole.start_diameter_mm > 0 else 0.0,
     )
@@ -35,6 +37,14 @@ def _elsewhere(sheet: Sheet) -> dict[tuple[int, Point], PlannedTool]:
         if sheet.of(tool.number) != (tool,) or tool.points_mm != sheet.points_mm
         for at in tool.points_mm
     }
+
+
+def _faces(sheet: Sheet) -> tuple[Face, ...]:
+    """The face at each place, where not every hole begins at the zero's."""
+    heights = {at: tool.face_mm for tool in sheet.tools for at in tool.points_mm}
+    if not any(heights.values()):
+        return ()
+    return tuple(Face(z=z, x=(x - SAME_MM, x + SAME_MM), y=(y - SAME_MM, y + SAME_MM)) for (x, y), z in heights.items())
 
 
 def _tool(tool: ToolStep, control: Control) -> PlannedTool:

@@ -6,6 +6,7 @@ from itertools import pairwise
 from bore.base.formula import silent
 from bore.check.depths import depths_of
 from bore.job.job import Job
+from bore.job.obstacle import Obstacle
 from bore.job.pecks import pecks_of
 from bore.loads.assemble import columns_of
 from bore.program.control import Control
@@ -38,6 +39,8 @@ class ToolStep:
     points_mm: tuple[Point, ...]
     place: int = 0
     guide_mm: float | None = None
+    # The height of the face its holes begin at, above the zero's, mm.
+    face_mm: float = 0.0
 
     @property
     def speed_rpm(self) -> float:
@@ -122,11 +125,17 @@ class Sheet:
     holding: str = ""
     under: str = ""
     count: int = 1
+    obstacles: tuple[Obstacle, ...] = ()
 
     @property
     def tools(self) -> tuple[ToolStep, ...]:
         """The steps a machine makes."""
         return tuple(step for step in self.steps if isinstance(step, ToolStep))
+
+    @property
+    def tallest_mm(self) -> float:
+        """How high anything stands above the zero's face, mm: a face, a clamp."""
+        return max([0.0, *(tool.face_mm for tool in self.tools), *(one.z_mm for one in self.obstacles)])
 
     def of(self, number: int) -> tuple[ToolStep, ...]:
         """What the tool of a number does, setting by setting."""

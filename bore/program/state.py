@@ -80,7 +80,7 @@ class Seen:
 
 @dataclass(slots=True)
 class Made:
-    """A hole as the program makes it with one tool: where, how deep, at what depths it was cleared, at what speed and feed."""
+    """A hole as the program makes it with one tool: where, how deep below the zero, at what depths it was cleared, at what speed and feed."""
 
     line: int
     tool: int
@@ -184,15 +184,19 @@ class State:
             return None
         return self.feed if self.per_rev else self.feed / self.speed_rpm
 
+    def face(self, at: Point) -> float:
+        """The height of the face at a place, mm; nought where none is said."""
+        return self.face_mm(at[0], at[1]) or 0.0
+
     def known_mm(self, at: Point) -> float:
-        """How deep this tool finds the hole at a place already, mm: what it cut itself, or a tool known to be wider."""
+        """How deep below the zero this tool finds the hole at a place already, mm: what it cut itself, or a tool known to be wider."""
         there, width = self.deep.get(key_of(at), {}), self.widths_mm.get(self.tool, math.inf)
         made = (depth for tool, depth in there.items() if tool == self.tool or self.widths_mm.get(tool, 0.0) > width)
-        return max(made, default=max(self.open_mm, -(self.face_mm(at[0], at[1]) or 0.0)))
+        return max(made, default=self.open_mm - self.face(at))
 
     def there_mm(self, at: Point) -> float:
-        """How deep the hole at a place is already, mm, whichever tool made it."""
-        return max(self.deep.get(key_of(at), {}).values(), default=self.open_mm)
+        """How deep below the zero the hole at a place is already, mm, whichever tool made it."""
+        return max(self.deep.get(key_of(at), {}).values(), default=self.open_mm - self.face(at))
 
 
 def key_of(at: tuple[float, ...]) -> tuple[float, float]:

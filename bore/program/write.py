@@ -75,7 +75,8 @@ def _sections(sheet: Sheet, words: Words, style: Style, turns: bool) -> Iterator
     """Each tool's section, in order; where a hand works between, a stop that says what for."""
     numbers = list(dict.fromkeys(tool.number for tool in sheet.tools))
     staged = dict(zip(numbers, [*numbers[1:], numbers[0]], strict=True)) if numbers else {}
-    at = milling.Section(sheet, words, style.how, style.returns, staged)
+    clear_mm = max(milling.CLEAR_MM, sheet.tallest_mm + milling.OVER_ALL_MM)
+    at = milling.Section(sheet, words, style.how, style.returns, clear_mm, staged)
     last: ToolStep | None = None
     for place, step in enumerate(sheet.steps):
         if isinstance(step, HandStep):

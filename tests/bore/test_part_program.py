@@ -104,6 +104,34 @@ def test_a_hole_made_deeper_or_elsewhere_is_found() -> None:
         assert found.differences, changed
 
 
+def test_faces_at_other_heights_and_what_stands_in_the_way() -> None:
+    """A boss 8 mm high and a pocket 6 mm deep: the feed begins above each face, and nothing crosses below what stands tallest."""
+    raised = part(
+        "v1",
+        "steel-c45",
+        {"letter": "A", "hole": "10", "depth_mm": 25, "places": listed([20, 20])},
+        {"letter": "B", "hole": "10", "depth_mm": 25, "face_z_mm": 8, "places": listed([100, 20])},
+        {"letter": "C", "hole": "10", "depth_mm": 15, "through": False, "face_z_mm": -6, "places": listed([60, 60])},
+    )
+    zero = {"zero": {"word": "G55", "at": "left front corner, top face"}}
+    raised["setups"] = [{**raised["setups"][0], **zero, "obstacles": [{"name": "clamp", "x": [40, 50], "y": [0, 15], "z": 70}]}]
+    answer = part_answer(raised)
+    found = written_part(answer, {})
+    assert found.differences == []
+    assert [one for one in found.findings if one.severity == "stops"] == []
+    assert "G55" in found.program
+    assert "G54" not in found.program
+    deep = {(x, y): depth for tool, x, y, depth in holes_of(found.program) if tool == 2}
+    stops = {one.letter: one.stop_mm or 0.0 for op in answer.operations if op.tool == 2 for one in op.features}
+    assert deep[20, 20] == pytest.approx(stops["A"], abs=1e-3)
+    assert deep[100, 20] == pytest.approx(stops["B"] - 8, abs=1e-3)
+    assert deep[60, 60] == pytest.approx(stops["C"] + 6, abs=1e-3)
+    crossed = [float(z) for z in re.findall(r"G0 Z([\d.]+)", found.program)]
+    assert min(crossed) >= 70
+    planes = {float(r) for r in re.findall(r" R(-?[\d.]+)", found.program)}
+    assert planes == {2.0, 10.0, -4.0}
+
+
 def test_each_side_has_its_own_program_and_mirrored_places() -> None:
     answer = planned("two")
     first, second = (written_part(answer, ZERO | {"setup": one}) for one in ("1", "2"))
@@ -122,6 +150,8 @@ def test_each_side_has_its_own_program_and_mirrored_places() -> None:
         ({"machine": demo.machines()["c2"]}, ZERO, "machine.kind"),
         ({}, ZERO | {"style": "poetry"}, "style"),
         ({}, ZERO | {"speed": 3}, "speed"),
+        ({"setups": [{**BLOCK["setups"][0], "zero": {"word": "G99"}}]}, ZERO, "setups[0].zero.word"),
+        ({"features": [{**BLOCK["features"][0], "face_z_mm": "high"}]}, ZERO, "features[0].face_z_mm"),
     ],
 )
 def test_what_is_not_written_is_said(change: dict[str, Any], more: dict[str, Any], field: str) -> None:

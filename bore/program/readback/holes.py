@@ -95,9 +95,9 @@ def _places(look: Look) -> Found:
                 yield Finding(made[0].line, "place-missing", LOOK, f"nothing is made at X{place[0]:g} Y{place[1]:g}", number)
 
 
-def longest_mm(hole: Made) -> float:
-    """The longest way in one go, mm."""
-    return max((after - before for before, after in pairwise((0.0, *hole.pecks_mm))), default=0.0)
+def longest_mm(hole: Made, face_mm: float) -> float:
+    """The longest way in one go from the face, mm."""
+    return max((after - before for before, after in pairwise((-face_mm, *hole.pecks_mm))), default=0.0)
 
 
 def _pecks(look: Look) -> Found:
@@ -105,8 +105,9 @@ def _pecks(look: Look) -> Found:
         planned = look.planned(hole)
         if planned.kind in ("tap", "mill") or hole.eased:
             continue
-        if planned.longest_mm is not None and longest_mm(hole) > planned.longest_mm + DEPTH_MM:
-            words = f"{longest_mm(hole):.4g} mm in one go where the plan clears after {planned.longest_mm:.4g}"
+        longest = longest_mm(hole, look.plan.face_mm(hole.x_mm, hole.y_mm) or 0.0)
+        if planned.longest_mm is not None and longest > planned.longest_mm + DEPTH_MM:
+            words = f"{longest:.4g} mm in one go where the plan clears after {planned.longest_mm:.4g}"
             yield Finding(hole.line, "peck-long", LOOK, words, hole.tool)
         pecked = len(hole.pecks_mm) > 1
         if planned.coolant == "through" and pecked and planned.pecks in (None, "none"):

@@ -63,12 +63,13 @@ class Look:
         """Moves that cut metal: fed below the face, deeper than the hole that is there already."""
         deep: dict[tuple[float, float], float] = {}
         for move in self.moves:
-            if move.kind != "feed" or min(move.start[2], move.end[2]) >= -SAME_MM:
+            face = self.plan.face_mm(move.end[0], move.end[1]) or 0.0
+            if move.kind != "feed" or min(move.start[2], move.end[2]) >= face - SAME_MM:
                 continue
             place = (round(move.end[0], 2), round(move.end[1], 2))
             if move.arc is not None or move.modes is None:
                 yield move
-            elif move.end[2] < move.start[2] and -move.end[2] > deep.get(place, 0.0) + SAME_MM:
+            elif move.end[2] < move.start[2] and -move.end[2] > deep.get(place, -face) + SAME_MM:
                 deep[place] = -move.end[2]
                 yield move
             elif self._opens(move):

@@ -240,7 +240,8 @@ def _slow(look: Look) -> Found:
             continue
         place = (move.tool, round(end[0], 2), round(end[1], 2))
         # As far as it is fed above the face.
-        air = max(start[2], end[2]) - max(min(start[2], end[2]), 0.0) > AIR_MM
+        face = look.plan.face_mm(end[0], end[1]) or 0.0
+        air = max(start[2], end[2]) - max(min(start[2], end[2]), face) > AIR_MM
         out = end[2] > start[2] and start[2] < -SAME_MM and kind not in FED_OUT
         again = kind not in FED_OUT and end[2] < start[2] and deep.get(place, 0.0) + min(start[2], 0.0) > THROUGH_MM
         if (air or out or again) and not move.in_cycle:

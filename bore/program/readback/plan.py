@@ -8,6 +8,7 @@ from bore.base.plain import REACH_MM, figure, known_fields, listed, points_mm, s
 from bore.job.cutter_kinds import cutter_kinds
 from bore.job.obstacle import Obstacle, read_obstacles
 from bore.materials.table import all_materials
+from bore.program.control import CHOICES
 from bore.program.state import key_of
 
 Place = tuple[float, float]
@@ -98,8 +99,8 @@ def read_planned(data: Any, at: str = "plan") -> Planned:
     """What a program is held against, from what is said. Raises BadInput naming what will not do."""
     given = known_fields({} if data is None else data, FIELDS, at)
     zero = given.get("zero")
-    if zero is not None and zero not in ("G54", "G55", "G56", "G57", "G58", "G59"):
-        raise BadInput.at(f"{at}.zero", "accepted: G54 to G59")
+    if zero is not None and zero not in CHOICES["work_offset"]:
+        raise BadInput.at(f"{at}.zero", f"accepted: {', '.join(CHOICES['work_offset'])}")
     under = given.get("under_mm")
     return Planned(
         zero=zero,

@@ -11,8 +11,8 @@ from bore.program.writing.threads import milled
 from bore.program.writing.words import Words
 
 Point = tuple[float, float]
-# Above the work where nothing is known to stand higher; where feed begins on a sawn or cast face, and on a machined one, mm (common practice).
-CLEAR_MM = 50.0
+# Above the work where nothing is known to stand higher, and over what does; where feed begins on a sawn or cast face, and on a machined one, mm (common practice).
+CLEAR_MM, OVER_ALL_MM = 50.0, 20.0
 # Ways of coming into a guide: stopped short of its floor by so much, at so many turns and so fast, up to speed before it goes on.
 SHORT_MM, CREEP_RPM, CREEP_MM_MIN, UP_TO_SPEED_S, OUT_MM_MIN, OVER_MM = 1.0, 60, 300.0, 3.0, 2000.0, 5.0
 
@@ -25,6 +25,7 @@ class Section:
     words: Words
     how: str = "cycles"
     returns: int = 98
+    clear_mm: float = CLEAR_MM
     staged: dict[int, int] = field(default_factory=dict)
 
 
@@ -38,9 +39,9 @@ def section(at: Section, tool: ToolStep, still_in: bool) -> Iterator[str]:
     yield f"G90 {control.work_offset} G17 G94 G0 X{words.length(first[0])} Y{words.length(first[1])}"
     if not tool.job.cutter.kind.needs_guide:
         yield f"S{tool.turned_rpm(control):.0f} M3"
-    yield f"G43 H{tool.number} Z{words.length(CLEAR_MM)}" if control.length_offset == "G43" else f"G0 Z{words.length(CLEAR_MM)}"
+    yield f"G43 H{tool.number} Z{words.length(at.clear_mm)}" if control.length_offset == "G43" else f"G0 Z{words.length(at.clear_mm)}"
     yield from _work(at, tool)
-    yield f"G0 Z{words.length(CLEAR_MM)}"
+    yield f"G0 Z{words.length(at.clear_mm)}"
     if tool.wet(control) is not None:
         yield f"M{control.coolant['off']}"
     yield "M5"
@@ -75,7 +76,7 @@ def _work(at: Section, tool: ToolStep) -> Iterator[str]:
     if (code := tool.wet(at.sheet.control)) is not None:
         yield f"M{code}"
     if tool.kind == "mill":
-        yield from milled(at.words, tool, tool.points_mm, CLEAR_MM)
+        yield from milled(at.words, tool, tool.points_mm, at.clear_mm)
     elif (code := cycle_of(at, tool)) is not None:
         yield from _cycle(at, tool, code)
     else:
@@ -83,7 +84,7 @@ def _work(at: Section, tool: ToolStep) -> Iterator[str]:
             if place:
                 yield f"G0 X{at.words.length(point[0])} Y{at.words.length(point[1])}"
             yield from _strokes(at, tool)
-            yield f"G0 Z{at.words.length(CLEAR_MM)}"
+            yield f"G0 Z{at.words.length(at.clear_mm)}"
 
 
 def cycle_of(at: Section, tool: ToolStep) -> int | None:
@@ -131,8 +132,8 @@ def _cycle(at: Section, tool: ToolStep, code: int) -> Iterator[str]:
     if rigid:
         yield "G95"
     yield (
-        f"G{at.returns} G{code} X{words.length(first[0])} Y{words.length(first[1])} Z{words.length(-tool.stop_mm)} "
-        f"R{words.length(start_mm(tool))}{extra.get(code, '')} {feed}"
+        f"G{at.returns} G{code} X{words.length(first[0])} Y{words.length(first[1])} Z{words.length(tool.face_mm - tool.stop_mm)} "
+        f"R{words.length(tool.face_mm + start_mm(tool))}{extra.get(code, '')} {feed}"
     )
     for point in tool.points_mm[1:]:
         yield f"X{words.length(point[0])} Y{words.length(point[1])}"
@@ -144,7 +145,7 @@ def _cycle(at: Section, tool: ToolStep, code: int) -> Iterator[str]:
 def _strokes(at: Section, tool: ToolStep) -> Iterator[str]:
     """Every stroke of one hole, peck by peck, from above the face to the stop."""
     words, control = at.words, at.sheet.control
-    above, feed = words.length(start_mm(tool)), words.rate(tool.rate_mm_min(control))
+    above, feed = words.length(tool.face_mm + start_mm(tool)), words.rate(tool.rate_mm_min(control))
     yield f"G0 Z{above}"
     yield from strokes(words, tool, above, feed)
     if tool.kind == "tap" and tool.job.machine.tapping != "head":
@@ -162,15 +163,15 @@ def _gun(at: Section, tool: ToolStep, point: Point) -> Iterator[str]:
     through, off = control.coolant["through"], control.coolant["off"]
     bush = tool.job.hole.start.kind == "bush"
     yield f"G0 X{words.length(point[0])} Y{words.length(point[1])}"
-    yield f"G0 Z{words.length(OVER_MM)}"
+    yield f"G0 Z{words.length(tool.face_mm + OVER_MM)}"
     if not bush:
         yield f"S{CREEP_RPM} M3"
-        yield f"G1 Z{words.length(-((tool.guide_mm or 0.0) - SHORT_MM))} {words.rate(CREEP_MM_MIN)}"
+        yield f"G1 Z{words.length(tool.face_mm - (tool.guide_mm or 0.0) + SHORT_MM)} {words.rate(CREEP_MM_MIN)}"
     yield f"M{through}"
     yield f"S{tool.turned_rpm(control):.0f} M3"
     yield f"G4 {words.dwell(UP_TO_SPEED_S)}"
-    yield f"G1 Z{words.length(-tool.stop_mm)} {words.rate(tool.rate_mm_min(control))}"
+    yield f"G1 Z{words.length(tool.face_mm - tool.stop_mm)} {words.rate(tool.rate_mm_min(control))}"
     yield f"M{off}"
     yield "M5"
-    yield f"G1 Z{words.length(OVER_MM)} {words.rate(OUT_MM_MIN)}"
-    yield f"G0 Z{words.length(CLEAR_MM)}"
+    yield f"G1 Z{words.length(tool.face_mm + OVER_MM)} {words.rate(OUT_MM_MIN)}"
+    yield f"G0 Z{words.length(at.clear_mm)}"

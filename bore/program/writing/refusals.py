@@ -58,6 +58,8 @@ def _step(sheet: Sheet, tool: ToolStep) -> None:
     result = evaluate(columns_of(job))
     if int(result.verdict) > TIGHT:
         raise BadInput.at(at, f"{tool.words} does not hold: it is not written until it does")
+    if tool.face_mm and machine_kind(sheet.machine_kind).lathe:
+        raise BadInput.at(f"{at}.face_mm", "on turning work every hole begins at the face; accepted: 0")
     if cutter.kind.adjusts and machine_kind(sheet.machine_kind).lathe:
         raise BadInput.at(at, "a bar on a lathe stands off the centre line by half the bore: set and written by hand, after measuring")
     wants_through = cutter.kind.needs_guide or (cutter.coolant_through and job.machine.coolant.method == "through")

@@ -12,8 +12,8 @@ def strokes(words: Words, tool: ToolStep, above: str, feed: str) -> Iterator[str
     for place, depth in enumerate(tool.pecks_mm):
         if place:
             yield f"G0 Z{above}"
-            yield f"G0 Z{words.length(-(before - AGAIN_MM))}"
-        yield f"G1 Z{words.length(-depth)} {feed}"
+            yield f"G0 Z{words.length(tool.face_mm - before + AGAIN_MM)}"
+        yield f"G1 Z{words.length(tool.face_mm - depth)} {feed}"
         before = depth
     if tool.dwell_s:
         yield f"G4 {words.dwell(tool.dwell_s)}"

@@ -31,7 +31,7 @@ def offsets_mm(tool: ToolStep) -> tuple[float, ...]:
 
 
 def _pass(words: Words, tool: ToolStep, centre: Point, radius: float) -> Iterator[str]:
-    pitch, bottom = tool.job.cutter.pitch_mm or 1.0, -tool.stop_mm
+    pitch, bottom = tool.job.cutter.pitch_mm or 1.0, tool.face_mm - tool.stop_mm
     x, y = centre
     control = words.control
     # An offset that holds the whole radius would want a longer way in than the hole has room for: the centre's own path then.
