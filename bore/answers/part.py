@@ -12,17 +12,20 @@ from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
 from bore.job.job import Job
+from bore.machines.kinds import machine_kinds
 from bore.part import places
+from bore.part.axis import meeting, starts_in_solid
 from bore.part.half_way import HalfWay, half_ways
 from bore.part.model import Feature, Part, Setup
-from bore.part.rows import first_row, other_rows
+from bore.part.rows import first_row, other_rows, row_into_a_hole
 from bore.part.sides import as_they_stand, on_first, solve_sides
 from bore.part.solve import TURN_S, Operation, Solved
 from bore.plan.checklist import afterwards, checklist
 from bore.plan.cost import S_PER_H, plan_cost, step_cost
 from bore.plan.crib_end import CribEnds
+from bore.plan.custom_row import not_the_size, recheck
 from bore.plan.solver import Work
-from bore.plan.times import DRILLING, Plan
+from bore.plan.times import DRILLING, KIND_WORDS, Plan
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -84,13 +87,15 @@ class PartTimes:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FeatureRow:
-    """A feature with the hole as drawn, how deep from its face and how high that is, where it stands, in which set-up it is made, its steps."""
+    """A feature with the hole as drawn, how deep from its face and how high that is, whether its row is
+    somebody's own, where it stands, in which set-up it is made, its steps."""
 
     letter: str
     hole: DrawnHole
     depth_mm: float
     through: bool
     face_mm: float
+    own: bool
     setup: str
     places_mm: list[list[float]]
     steps: list[PlanStep]
@@ -147,10 +152,16 @@ class PartAnswer:
     saved: Saved
     unresolved: list[Unresolved]
     search: Search
-    says: list[str] = field(default_factory=list)
+    says: list[str]
     cautions: list[str]
     checklist: list[ChecklistLine]
     afterwards: list[ChecklistLine]
+
+
+# Why a hole is not made where one is already that its drill may not go into.
+INTO_A_HOLE = (
+    "a hole is there already, and every drill of the crib that makes this one must start in solid metal: another order, or a twist drill"
+)
 
 
 @dataclass(slots=True)
@@ -160,20 +171,25 @@ class _Made:
     base: Job | None = None
     asked: dict[str, Asked] = field(default_factory=dict)
     rows: dict[str, tuple[Plan, ...]] = field(default_factory=dict)
+    says: list[str] = field(default_factory=list)
     unresolved: list[Unresolved] = field(default_factory=list)
 
 
 def part_answer(data: Any) -> PartAnswer:
     """A part from its JSON, planned. Raises BadInput for a malformed request; what is wrong with a feature is said of it, the rest stands."""
-    part = as_they_stand(read_part(data))
-    found = places.findings(on_first(part))
-    made = _rows(data, on_first(part), found)
-    solved = solve_sides(part, {letter: (made.asked[letter].task, rows) for letter, rows in made.rows.items()})
+    drawn = read_part(data)
+    part, meets = as_they_stand(drawn), meeting(drawn)
+    kind = machine_kinds().get(str(data["machine"].get("kind")))
+    found = places.findings(on_first(part), turned=kind is not None and kind.lathe)
+    made = _rows(data, on_first(part), found, {letter for letter, _ in meets})
+    solved, lacking = solve_sides(part, {letter: (made.asked[letter].task, rows) for letter, rows in made.rows.items()}, meets)
+    made.unresolved += [_unresolved(one, INTO_A_HOLE, "") for one in on_first(part).features if one.letter in lacking]
     return _answer(part, made, solved, found)
 
 
-def _rows(data: Any, part: Part, found: list[places.Finding]) -> _Made:
-    """The rows of every feature that can be planned: the wish's first, then what the others' sizes make possible."""
+def _rows(data: Any, part: Part, found: list[places.Finding], shared: set[str]) -> _Made:
+    """The rows of every feature that can be planned: the wish's first, then what the others' sizes make possible; of what shares its axis
+    with another one that goes into a hole."""
     made, works = _Made(), {}
     setups = {setup.id: setup for setup in part.setups}
     stopped = {one.letter: one.words for one in found if one.severity == "stops"}
@@ -184,7 +200,7 @@ def _rows(data: Any, part: Part, found: list[places.Finding]) -> _Made:
         try:
             if reason := stopped.get(feature.letter) or ("" if feature.places_mm else "its places are not said"):
                 raise BadInput.at("places", reason)
-            made.rows[feature.letter] = (first_row(asked.task, asked.wish, work),)
+            made.rows[feature.letter] = (_own_row(made, feature, asked) if asked.own else first_row(asked.task, asked.wish, work),)
         except CribEnds as end:
             made.unresolved.append(_unresolved(feature, end.why, end.to_get))
         except BadInput as error:
@@ -193,9 +209,24 @@ def _rows(data: Any, part: Part, found: list[places.Finding]) -> _Made:
             made.asked[feature.letter], works[feature.letter] = asked, work
     drilled = {letter: [step.size_mm for step in rows[0].steps if step.kind in DRILLING] for letter, rows in made.rows.items()}
     for letter, asked in made.asked.items():
+        if asked.own:
+            continue
         others = [size for other, sizes in drilled.items() if other != letter for size in sizes]
         made.rows[letter] = tuple(other_rows(asked.task, asked.wish, works[letter], made.rows[letter][0], others))
+        if letter in shared and all(starts_in_solid(row, asked.task) for row in made.rows[letter]):
+            made.rows[letter] = row_into_a_hole(asked.task, asked.wish, works[letter], made.rows[letter])
     return made
+
+
+def _own_row(made: _Made, feature: Feature, asked: Asked) -> Plan:
+    """A feature's row as somebody wants it, checked; what it does is said. Raises BadInput where a step of it cannot be done."""
+    own = recheck(asked.task, asked.own)
+    if cannot := [step for step in own.steps if step.cannot]:
+        raise BadInput.at("steps", f"your row: {KIND_WORDS[cannot[0].kind]} cannot be done, {cannot[0].cannot}")
+    if words := not_the_size(asked.task, own.plan.steps):
+        raise BadInput.at("steps", f"your row: {words}")
+    made.says += [f"{feature.letter}: {words}" for words in own.says]
+    return own.plan
 
 
 # --- the answer -------------------------------------------------------------------
@@ -230,6 +261,7 @@ def _answer(part: Part, made: _Made, solved: list[Solved], found: list[places.Fi
             states=sum(setup.states for setup in solved),
             bound_s=number(sum(setup.bound_s for setup in solved)),
         ),
+        says=made.says,
         cautions=list(dict.fromkeys(words for _, row in plans for step in row.steps if step.cut for words in cautions_for(step.cut.job))),
         checklist=[shaped(ChecklistLine, line) for line in checklist(plans)],
         afterwards=[shaped(ChecklistLine, line) for line in afterwards(plans)],
@@ -270,6 +302,7 @@ def _row(setup: Solved, feature: Feature, row: Plan, made: _Made) -> FeatureRow:
         depth_mm=number(asked.task.base.hole.depth_mm),
         through=asked.task.base.hole.through,
         face_mm=feature.face_mm,
+        own=bool(asked.own),
         setup=setup.setup.id,
         places_mm=[list(place) for place in feature.places_mm],
         steps=[step_answer(step, asked, one) for step, one in zip(row.steps, cost.steps, strict=True)],

@@ -43,9 +43,11 @@ FEATURE = (
     "thread",
     "family",
     "pinned_mm",
+    "without_mm",
+    "steps",
     "after",
 )
-OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread")
+OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread", "pinned_mm", "without_mm", "steps")
 MOST_SETUPS, MOST_FEATURES, MOST_CORNERS, MOST_BOXES = 6, 26, 200, 40
 
 
@@ -217,7 +219,7 @@ def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
         raise BadInput.at(f"{at}.setup", "only a hole that goes through may be made from either side")
     hole: Data = {"depth_mm": figure(row.get("depth_mm"), f"{at}.depth_mm", 0.05, 5000.0), "through": through}
     hole |= {name: row[name] for name in ("entry", "entry_angle_deg") if row.get(name) is not None}
-    plan = {"hole": row["hole"]} | {name: row[name] for name in (*OF_PLAN, "pinned_mm") if row.get(name) is not None}
+    plan = {"hole": row["hole"]} | {name: row[name] for name in OF_PLAN if row.get(name) is not None}
     after = tuple(str(one) for one in listed(row.get("after"), f"{at}.after", MOST_FEATURES))
     family = row.get("family")
     drills = [kind.id for kind in cutter_kinds().values() if kind.drills]

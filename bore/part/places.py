@@ -28,9 +28,9 @@ class Finding:
     words: str
 
 
-def findings(part: Part) -> list[Finding]:
-    """Everything that is wrong with the places of a part."""
-    found: list[Finding] = []
+def findings(part: Part, turned: bool) -> list[Finding]:
+    """Everything that is wrong with the places of a part; `turned`: the part turns and the tools stand, as on a lathe."""
+    found: list[Finding] = list(_off_centre(part)) if turned else []
     for setup in part.setups:
         here = [feature for feature in part.features if feature.setup == setup.id]
         found += _between(here)
@@ -39,6 +39,15 @@ def findings(part: Part) -> list[Finding]:
                 found += _alone(setup, feature, number, place)
     # What stops first; of very many the first few hundred say enough.
     return sorted(found, key=lambda one: SEVERITIES.index(one.severity))[:MOST_FINDINGS]
+
+
+def _off_centre(part: Part) -> Iterator[Finding]:
+    """Holes off the line the work turns about: a tool that stands still cannot make them."""
+    for feature in part.features:
+        for number, place in enumerate(feature.places_mm, start=1):
+            if math.dist(place, (0.0, 0.0)) > SAME_MM:
+                words = f"{feature.letter}{number} stands off the centre line; where the work turns a hole lies on it, at 0, 0"
+                yield Finding(feature.letter, number, "centre line", "stops", words)
 
 
 def _between(features: list[Feature]) -> Iterator[Finding]:

@@ -42,5 +42,13 @@ def other_rows(task: Task, wish: Wish, work: Work, first: Plan, drilled_mm: list
     return found
 
 
+def row_into_a_hole(task: Task, wish: Wish, work: Work, found: tuple[Plan, ...]) -> tuple[Plan, ...]:
+    """The rows with one more where none of them goes into a hole that is there: without what wants solid metal; as they are where none goes."""
+    try:
+        return (*found, solve(task, replace(wish, into_hole=True), work))
+    except BadInput:
+        return found
+
+
 def _tools(plan: Plan) -> list[Any]:
     return [(step.kind, step.cutter, step.cut.job.setting.speed_rpm if step.cut else None) for step in plan.steps]

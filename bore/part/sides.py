@@ -4,18 +4,15 @@ import itertools
 from collections.abc import Mapping
 from dataclasses import replace
 
+from bore.part.axis import Planned, in_order
 from bore.part.interleave import At
 from bore.part.model import Feature, Part, Point, Setup
 from bore.part.solve import Rows, Solved, solve_setup
-from bore.plan.task import Task
-from bore.plan.times import Plan
 
 # What stands for a set-up where a feature may be made in any.
 EITHER = "either"
 # Holes that may be made from either side are tried on each; more than this many choices are not.
 MOST_SIDES = 8
-# Of a feature that can be planned: what is asked of it, and the rows that may make it.
-Planned = Mapping[str, tuple[Task, tuple[Plan, ...]]]
 
 
 def as_they_stand(part: Part) -> Part:
@@ -29,18 +26,22 @@ def on_first(part: Part) -> Part:
     return _placed(part, dict.fromkeys((one.letter for one in part.features if one.setup == EITHER), part.setups[0]))
 
 
-def solve_sides(part: Part, planned: Planned) -> list[Solved]:
-    """Every set-up solved, what may be made from either side on the side where the whole takes least."""
+def solve_sides(part: Part, planned: Planned, meets: frozenset[tuple[str, str]]) -> tuple[list[Solved], list[str]]:
+    """Every set-up solved, what may be made from either side on the side where most can be made and the whole takes least; and the letters
+    that cannot be made there, since a hole they may not go into is there already. `meets`: pairs of letters on one axis."""
     either = [one.letter for one in part.features if one.setup == EITHER and one.letter in planned]
     best: list[Solved] = []
+    lacking: list[str] | None = None
     for choice in itertools.islice(itertools.product(part.setups, repeat=len(either)), MOST_SIDES):
-        found = _solved(_placed(part, dict(zip(either, choice, strict=True))), planned)
-        if not best or _total_s(found) < _total_s(best) - 1e-9:
-            best = found
+        ordered, rows = in_order(_placed(part, dict(zip(either, choice, strict=True))), planned, meets)
+        lacks = [letter for letter, (_, kept) in rows.items() if not kept]
+        found = _solved(ordered, {letter: own for letter, own in rows.items() if own[1]})
+        if lacking is None or (len(lacks), _total_s(found)) < (len(lacking), _total_s(best) - 1e-9):
+            best, lacking = found, lacks
     if len(part.setups) ** len(either) > MOST_SIDES:
         for one in best:
             one.exact = False
-    return best
+    return best, lacking or []
 
 
 def _turned(feature: Feature, setup: Setup) -> Feature:

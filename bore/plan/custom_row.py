@@ -274,18 +274,22 @@ def _worse(own: Sequence[OwnStep], now: list[Step], whole: list[Step]) -> list[s
     return said
 
 
+def not_the_size(task: Task, made: Sequence[Step]) -> str:
+    """What the hole ends at, in words, where that is not what the drawing wants drilled; nothing where it is."""
+    drawn = task.drawn
+    drilled = max((step.size_mm for step in made if step.kind in DRILLING and not step.cannot), default=0.0)
+    if drawn.least_mm - SAME_SIZE_MM <= drilled <= drawn.most_mm + SAME_SIZE_MM:
+        return ""
+    asked = (
+        f"{drawn.drilled_mm:g} mm" if drawn.limits_mm is None and not drawn.tapped else f"{drawn.least_mm:.4g} to {drawn.most_mm:.4g} mm"
+    )
+    return f"the hole ends at {drilled:g} mm; the drawing asks for {asked} drilled"
+
+
 def _missing(task: Task, made: list[Step]) -> list[str]:
     """What the drawing asks for and the row does not do; what comes too early in it."""
     drawn, kinds = task.drawn, [step.kind for step in made]
-    said = []
-    drilled = max((step.size_mm for step in made if step.kind in DRILLING and not step.cannot), default=0.0)
-    if not drawn.least_mm - SAME_SIZE_MM <= drilled <= drawn.most_mm + SAME_SIZE_MM:
-        asked = (
-            f"{drawn.drilled_mm:g} mm"
-            if drawn.limits_mm is None and not drawn.tapped
-            else f"{drawn.least_mm:.4g} to {drawn.most_mm:.4g} mm"
-        )
-        said.append(f"the hole ends at {drilled:g} mm; the drawing asks for {asked} drilled")
+    said = [words] if (words := not_the_size(task, made)) else []
     if drawn.tapped and not {"tap", "mill"} & set(kinds):
         said.append(f"nothing cuts the thread {drawn.text}")
     if drawn.reamed and not {"ream", "bore"} & set(kinds):

@@ -163,7 +163,7 @@ def _targets(task: Task, wish: Wish, bored: bool) -> list[float]:
 def _makes_last(one: Cutter, wish: Wish) -> bool:
     """Whether a cutter may drill the last step: any that drills, or the family asked for; one without a point where the floor is to be flat."""
     flat = not wish.flat_end or (one.point_angle_deg >= FLAT_FROM_DEG and not one.kind.leaves_a_slug)
-    return one.kind.ends_a_row and wish.family in (None, one.family) and flat
+    return one.kind.ends_a_row and wish.family in (None, one.family) and flat and not (wish.into_hole and wants_solid(one))
 
 
 def _point_mm(task: Task, target_mm: float) -> float:

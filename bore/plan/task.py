@@ -41,13 +41,14 @@ class Task:
 @dataclass(frozen=True, slots=True)
 class Wish:
     """What is wanted of a plan: by what it is judged, sizes that must and that must not be in it, the family that drills the last step, whether it must
-    leave a flat floor."""
+    leave a flat floor, whether a narrower hole is there already, into which nothing may go that wants solid metal."""
 
     want: str = "usual"
     pinned_mm: tuple[float, ...] = ()
     without_mm: tuple[float, ...] = ()
     family: str | None = None
     flat_end: bool = False
+    into_hole: bool = False
     progress: Progress | None = None
 
 

@@ -6,7 +6,7 @@ from bore.answers.part import PartAnswer, part_answer
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from shop.jobs.models import SavedPart
-from shop.jobs.plans import crib, name_tool, worn_words
+from shop.jobs.plans import crib, name_tool, with_places, worn_words
 from shop.jobs.ticked import keep_row, look_over, put_row
 from shop.people.models import User
 from shop.yard.models import Cutter
@@ -21,6 +21,9 @@ def planned_here(asked: Spec) -> tuple[PartAnswer, list[Cutter]]:
     if "yard" in asked:
         return part_answer(asked), []
     cutters = crib()
+    if isinstance(asked.get("features"), list):
+        rows = enumerate(asked["features"])
+        asked["features"] = [with_places(one, f"features[{k}]", cutters) if isinstance(one, dict) else one for k, one in rows]
     wish = asked.get("wish")
     if wish is None or isinstance(wish, dict):
         asked["wish"] = (wish or {}) | {"costs": [one.counted_costs for one in cutters]}
@@ -43,7 +46,7 @@ def part_here(asked: Spec) -> Spec:
                 needed.setdefault(step["cutter"], []).extend([step["cut"]["depth_mm"]] * len(row["places_mm"]))
             name_tool(step, cutters)
     said = [worn_words(cutters[place], len(depths), sum(depths) / len(depths)) for place, depths in needed.items() if depths]
-    found["says"] = [words for words in said if words]
+    found["says"] += [words for words in said if words]
     return found
 
 

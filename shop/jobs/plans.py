@@ -63,21 +63,26 @@ def _asked_alone(data: Spec) -> Spec:
 
 def _of_crib(data: Spec, cutters: list[Cutter]) -> Spec:
     """The request with the crib as its yard, its costs, and places for the ids of its own row."""
-    places = {one.slug: place for place, one in enumerate(cutters)}
-    asked = dict(data["plan"])
-    if isinstance(asked.get("steps"), list):
-        asked["steps"] = [_placed(step, number, places) for number, step in enumerate(asked["steps"])]
+    asked = with_places(data["plan"], "plan", cutters)
     asked["costs"] = [one.counted_costs for one in cutters]
     yard = {"cutters": [one.as_spec() for one in cutters], "machines": []}
     return {"case": data["case"] | {"yard": yard}, "plan": asked}
 
 
-def _placed(step: Any, number: int, places: dict[str, int]) -> Any:
+def with_places(asked: Spec, at: str, cutters: list[Cutter]) -> Spec:
+    """What is asked of a row, the cutters of its own steps by their places in the crib. Raises BadInput naming a step whose cutter is not there."""
+    if not isinstance(asked.get("steps"), list):
+        return dict(asked)
+    places = {one.slug: place for place, one in enumerate(cutters)}
+    return asked | {"steps": [_placed(step, f"{at}.steps[{number}]", places) for number, step in enumerate(asked["steps"])]}
+
+
+def _placed(step: Any, at: str, places: dict[str, int]) -> Any:
     if not isinstance(step, dict) or step.get("cutter_id") is None:
         return step
     slug = str(step["cutter_id"])
     if slug not in places:
-        raise BadInput.at(f"plan.steps[{number}].cutter_id", f"there is no cutter “{slug[:60]}” in the crib now")
+        raise BadInput.at(f"{at}.cutter_id", f"there is no cutter “{slug[:60]}” in the crib now")
     return {name: value for name, value in step.items() if name != "cutter_id"} | {"cutter": places[slug]}
 
 

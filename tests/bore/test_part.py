@@ -319,3 +319,43 @@ def test_the_command_answers_and_no_figure_is_nothing() -> None:
     assert ended.returncode == 0
     found = json.loads(ended.stdout, parse_constant=lambda word: pytest.fail(word))
     assert math.isfinite(found["cost"])
+
+
+def test_where_the_work_turns_a_hole_lies_on_the_centre_line() -> None:
+    """Common practice: a tool in a tailstock or turret stands on the line the work turns about."""
+    both = part(
+        "t1", "steel-c45", {"letter": "A", "hole": "20", "places": listed([0, 0])}, {"letter": "B", "hole": "9", "places": listed([30, 0])}
+    )
+    answer = planned(both | {"setups": [{"id": "1", "thickness_mm": 60}]})
+    assert [row["letter"] for row in answer["rows"]] == ["A"]
+    assert [one["letter"] for one in answer["unresolved"]] == ["B"]
+    assert "centre line" in answer["unresolved"][0]["reason"]
+
+
+@pytest.mark.parametrize(
+    ("side", "after", "second"), [("either", [], "insert"), ("1", [], "twist"), ("1", ["A"], "twist"), ("2", ["A"], "twist")]
+)
+def test_what_wants_solid_metal_never_goes_into_a_hole_that_is_there(side: str, after: list[str], second: str) -> None:
+    """A gland bored 20 through and 26 from both ends. Common practice: an insert drill's centre wants metal under it, so it comes before the
+    narrower bore, and after it a twist drill opens the hole."""
+    data = part(
+        "t1",
+        "steel-c45",
+        {"letter": "A", "hole": "20 H7", "depth_mm": 60, "setup": side, "places": listed([0, 0])},
+        {"letter": "B", "hole": "26", "depth_mm": 15, "through": False, "setup": "1", "after": after, "places": listed([0, 0])},
+        {"letter": "C", "hole": "26", "depth_mm": 15, "through": False, "setup": "2", "after": after, "places": listed([0, 0])},
+    )
+    data["setups"] = [{"id": "1", "thickness_mm": 60}, {"id": "2", "thickness_mm": 60, "turned": "y"}]
+    answer = planned(data)
+    assert answer["unresolved"] == []
+    there: set[str] = set()
+    for one in answer["operations"]:
+        words = next((tool["words"] for tool in answer["tools"] if tool["number"] == one["tool"]), "")
+        letters = {feature["letter"] for feature in one["features"]}
+        if "insert" in words:
+            # B and C do not meet; A runs into both.
+            assert "A" not in there, one["words"]
+        if one["kind"] in ("pilot", "open", "drill"):
+            there |= letters
+    last = [one for one in answer["operations"] if one["kind"] == "drill" and one["features"][0]["letter"] == "C"][-1]
+    assert second in next(tool["words"] for tool in answer["tools"] if tool["number"] == last["tool"])

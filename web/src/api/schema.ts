@@ -4183,7 +4183,8 @@ export interface components {
         };
         /**
          * FeatureRow
-         * @description A feature with the hole as drawn, how deep, where it stands, in which set-up it is made, and its steps.
+         * @description A feature with the hole as drawn, how deep from its face and how high that is, whether its row is
+         *     somebody's own, where it stands, in which set-up it is made, its steps.
          */
         FeatureRow: {
             /** Letter */
@@ -4193,6 +4194,10 @@ export interface components {
             depth_mm: number;
             /** Through */
             through: boolean;
+            /** Face Mm */
+            face_mm: number;
+            /** Own */
+            own: boolean;
             /** Setup */
             setup: string;
             /** Places Mm */
@@ -4276,7 +4281,7 @@ export interface components {
             unresolved: components["schemas"]["Unresolved"][];
             search: components["schemas"]["Search"];
             /** Says */
-            says?: string[];
+            says: string[];
             /** Cautions */
             cautions: string[];
             /** Checklist */
@@ -4331,8 +4336,8 @@ export interface components {
         };
         /**
          * PartSetup
-         * @description A set-up as it was asked for: its outline, how thick the part is there, what must not be drilled into; and half-way between what stands
-         *     next to one another in it.
+         * @description A set-up as it was asked for: its outline, how thick the part is there, where its zero lies and the word that calls it, what must not be
+         *     drilled into; and half-way between what stands next to one another in it.
          */
         PartSetup: {
             /** Id */
@@ -4341,6 +4346,10 @@ export interface components {
             outline_mm: number[][];
             /** Thickness Mm */
             thickness_mm: number | null;
+            /** Zero At */
+            zero_at: string;
+            /** Zero Word */
+            zero_word: string;
             /** Keep Out Mm */
             keep_out_mm: number[][][];
             /** Obstacles */
@@ -9998,6 +10007,8 @@ export interface operations {
                         thread?: unknown;
                         family?: unknown;
                         pinned_mm?: unknown;
+                        without_mm?: unknown;
+                        steps?: unknown;
                         after?: unknown;
                     }[];
                 };
@@ -10165,6 +10176,8 @@ export interface operations {
                             thread?: unknown;
                             family?: unknown;
                             pinned_mm?: unknown;
+                            without_mm?: unknown;
+                            steps?: unknown;
                             after?: unknown;
                         }[];
                         screen?: Record<string, never>;
@@ -10357,6 +10370,8 @@ export interface operations {
                             thread?: unknown;
                             family?: unknown;
                             pinned_mm?: unknown;
+                            without_mm?: unknown;
+                            steps?: unknown;
                             after?: unknown;
                         }[];
                         screen?: Record<string, never>;
@@ -10720,6 +10735,8 @@ export interface operations {
                             thread?: unknown;
                             family?: unknown;
                             pinned_mm?: unknown;
+                            without_mm?: unknown;
+                            steps?: unknown;
                             after?: unknown;
                         }[];
                     };
@@ -10942,6 +10959,8 @@ export interface operations {
                         thread?: unknown;
                         family?: unknown;
                         pinned_mm?: unknown;
+                        without_mm?: unknown;
+                        steps?: unknown;
                         after?: unknown;
                     }[];
                 };
@@ -11151,6 +11170,8 @@ export interface operations {
                             thread?: unknown;
                             family?: unknown;
                             pinned_mm?: unknown;
+                            without_mm?: unknown;
+                            steps?: unknown;
                             after?: unknown;
                         }[];
                     };

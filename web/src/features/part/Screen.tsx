@@ -9,6 +9,7 @@ import { useMachines, useMaterials, useMay } from "../../job/queries";
 import { Told } from "../../job/Told";
 import { time } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
+import { words } from "../../job/words";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { later } from "../../ui/later";
@@ -16,14 +17,16 @@ import { usePrint } from "../../ui/usePrint";
 import { begin } from "../machine/run";
 import { UnderWay } from "../machine/UnderWay";
 import { Program, programmed } from "../program/Program";
-import { type Answer, blank, requestOf, type Typed, typedOf, withPlace } from "./model";
+import { type Answer, blank, onMachine, requestOf, type Typed, typedOf, withPlace } from "./model";
 import { Card } from "./parts/Card";
+import { Compare } from "./parts/Compare";
 import { Files } from "./parts/Files";
 import { Features, Head } from "./parts/Head";
 import { Inspection } from "./parts/Inspection";
 import { KeepPart, KeptParts, type Named, UNNAMED } from "./parts/Kept";
 import { Operations } from "./parts/Operations";
 import { PlanView } from "./parts/PlanView";
+import { Rows } from "./parts/Rows";
 import { SetUp } from "./parts/SetUp";
 import { useTyped } from "./useTyped";
 
@@ -32,7 +35,10 @@ const BringIn = later(() => import("./parts/BringIn").then((part) => part.BringI
 const PAUSE_MS = 500;
 const SHOWN = [
   ["operations", "Operations"],
+  ["rows", "Letter by letter"],
   ["setup", "Set-up"],
+  ["ways", "Other ways"],
+  ["machines", "Any machine"],
   ["marking", "Marking out"],
   ["program", "Program"],
 ] as const;
@@ -245,7 +251,34 @@ export function PartScreen() {
                 />
               )}
             </div>
-            {shown === "program" && programmed(answer.machine_kind) ? (
+            <Outcome answer={answer} />
+            {shown === "ways" ? (
+              <Compare
+                key="ways"
+                label="Other ways"
+                variants={Object.entries(words().wishes).map(([id, said]) => ({
+                  id,
+                  words: said,
+                  body: requestOf({ ...whole, want: id }),
+                  stands: id === whole.want,
+                }))}
+                onTake={(want) => put({ ...whole, want })}
+              />
+            ) : shown === "machines" ? (
+              <Compare
+                key="machines"
+                label="Any machine"
+                variants={(machines.data ?? []).map((one) => ({
+                  id: one.id,
+                  words: one.name,
+                  body: requestOf(onMachine(whole, one.id)),
+                  stands: one.id === whole.machine,
+                }))}
+                onTake={(id) => put(onMachine(whole, id))}
+              />
+            ) : shown === "rows" ? (
+              <Rows answer={answer} typed={whole} onType={put} />
+            ) : shown === "program" && programmed(answer.machine_kind) ? (
               <Program
                 key={side}
                 machine={answer.machine}
@@ -264,7 +297,6 @@ export function PartScreen() {
                 <div className="grid content-start gap-3">
                   <PlanView answer={answer} side={side} looked={looked} onMove={(letter, place, to) => put(withPlace(whole, answer, letter, place, to))} />
                   <p className="m-0 text-xs text-faint">Drag a hole, or nudge it with the arrow keys by half a millimetre, with shift by five.</p>
-                  <Outcome answer={answer} />
                   <Sums answer={answer} />
                   {named.slug && <Inspection slug={named.slug} />}
                 </div>

@@ -1,6 +1,7 @@
 /** A part as it is typed on its screen, and as it is asked for. Pure. */
 import type { Schemas } from "../../api/client";
 import { typedFigure } from "../../ui/typed";
+import type { OwnStep } from "../plan/model";
 
 export type Answer = Schemas["PartAnswer"];
 export type Point = readonly [number, number];
@@ -8,7 +9,18 @@ export type Point = readonly [number, number];
 export type Side = "1" | "2" | "either";
 /** What a table of holes says of one beside what is typed. */
 type More = Record<string, number>;
-export type Row = { letter: string; hole: string; depth: string; through: boolean; places: string; side: Side; more: More };
+export type Row = {
+  letter: string;
+  hole: string;
+  depth: string;
+  through: boolean;
+  places: string;
+  side: Side;
+  more: More;
+  /** Its row of steps as somebody wants it (none: as it is found), and the sizes that must be in it. */
+  steps: readonly OwnStep[] | null;
+  pinned: readonly number[];
+};
 export type Typed = {
   name: string;
   machine: string;
@@ -22,13 +34,15 @@ export type Typed = {
   /** How it is turned over for its second side: not at all, about x, about y. */
   turned: "" | "x" | "y";
   want: string;
+  /** Sizes that must be in every letter's row. */
+  pinned: readonly number[];
   rows: readonly Row[];
 };
 
 const KEY = "part";
 /** The letters features go by. */
 const LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
-const ROW: Row = { letter: "A", hole: "", depth: "", through: true, places: "", side: "1", more: {} };
+const ROW: Row = { letter: "A", hole: "", depth: "", through: true, places: "", side: "1", more: {}, steps: null, pinned: [] };
 
 /** A plate to begin with: a made-up one of the yard's. */
 const BEGUN: Typed = {
@@ -42,6 +56,7 @@ const BEGUN: Typed = {
   outline: null,
   turned: "",
   want: "usual",
+  pinned: [],
   rows: [
     { ...ROW, letter: "A", hole: "11", depth: "20", places: "grid 2 x 2, 120 x 60 at 20, 20" },
     { ...ROW, letter: "B", hole: "M10", depth: "20", places: "60, 50; 100, 50" },
@@ -108,6 +123,8 @@ export function rowOf(one: FeatureAsked, second?: string): Row {
     through: through ?? true,
     places: places?.text ?? placesText(places?.list_mm ?? []),
     side: setup === "either" ? "either" : setup !== undefined && setup === second ? "2" : "1",
+    steps: null,
+    pinned: [],
     more: Object.fromEntries(Object.entries(more).filter((pair): pair is [string, number] => typeof pair[1] === "number")),
   };
 }
@@ -168,7 +185,7 @@ export function requestOf(typed: Typed): object | null {
     name: typed.name,
     material: { id: typed.material },
     machine: { id: typed.machine },
-    wish: { want: typed.want },
+    wish: { want: typed.want, ...(typed.pinned.length ? { pinned_mm: typed.pinned } : {}) },
     setups: [{ id: "1", ...side }, ...(typed.turned ? [{ id: "2", ...side, turned: typed.turned }] : [])],
     features: rows.map((row) => ({
       letter: row.letter,
@@ -178,9 +195,20 @@ export function requestOf(typed: Typed): object | null {
       setup: typed.turned ? row.side : "1",
       places: { text: row.places },
       ...row.more,
+      ...(row.steps ? { steps: row.steps } : {}),
+      ...(row.pinned.length && !row.steps ? { pinned_mm: row.pinned } : {}),
     })),
   };
 }
+
+/** The part with something of one letter changed. */
+export const withLetter = (typed: Typed, letter: string, part: Partial<Row>): Typed => ({
+  ...typed,
+  rows: typed.rows.map((row) => (row.letter === letter ? { ...row, ...part } : row)),
+});
+
+/** The part on another machine: a row of one's own was for the one before. */
+export const onMachine = (typed: Typed, machine: string): Typed => ({ ...typed, machine, rows: typed.rows.map((row) => ({ ...row, steps: null })) });
 
 /** A place of the turned side as it is typed, which is as it stands on the first; and the other way round. */
 export function turnedOver(typed: Typed, side: string, [x, y]: Point): Point {
@@ -195,5 +223,5 @@ export function turnedOver(typed: Typed, side: string, [x, y]: Point): Point {
 export function withPlace(typed: Typed, answer: Answer, letter: string, place: number, to: Point): Typed {
   const row = [...answer.rows, ...answer.unresolved].find((one) => one.letter === letter);
   const places = row?.places_mm.map(([x = 0, y = 0], k) => turnedOver(typed, row.setup, k + 1 === place ? to : [x, y])) ?? [];
-  return { ...typed, rows: typed.rows.map((one) => (one.letter === letter ? { ...one, places: placesText(places) } : one)) };
+  return withLetter(typed, letter, { places: placesText(places) });
 }

@@ -17,7 +17,7 @@ import { UnderWay } from "../machine/UnderWay";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "../../ui/download";
-import { type Answer, asCsv, type Asked, bodyOf, controlOf, moved, type OwnStep, ownRow, PLAIN, reduce, type Step, tightest } from "./model";
+import { type Answer, asCsv, type Asked, bodyOf, controlOf, madeOf, moved, type OwnStep, ownRow, PLAIN, reduce, type Step, tightest } from "./model";
 import { AddStep } from "./parts/AddStep";
 import { AnyMachine } from "./parts/AnyMachine";
 import { Card } from "./parts/Card";
@@ -243,7 +243,7 @@ export function Plan() {
           {goes && <Totals answer={answer} />}
           {goes && (
             <Row
-              answer={answer}
+              made={madeOf(answer)}
               system={system}
               own={asked.steps !== null}
               pinned={asked.pinned_mm}

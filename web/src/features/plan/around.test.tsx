@@ -6,7 +6,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { INCH, METRIC } from "../../job/units";
 import type { Answer } from "./model";
 import { programmed } from "../program/Program";
-import { money, sectionScale } from "./model";
+import { madeOf, money, sectionScale } from "./model";
 import { Marking } from "./parts/Marking";
 import { Setup } from "./parts/Setup";
 
@@ -124,7 +124,7 @@ it("draws every section of a row to one scale, inside its box, a blind hole's st
     { size_mm: 6, cut: { stop_mm: 31 } },
     { size_mm: 12, cut: { stop_mm: 44 } },
   ];
-  const blind = sectionScale(answer({ depth_mm: 30, through: false, plan: { steps } }), 170, 150);
+  const blind = sectionScale(madeOf(answer({ depth_mm: 30, through: false, plan: { steps } })), 170, 150);
   expect(blind.plate_mm).toBeGreaterThan(44);
   expect(blind.plate_mm * blind.scale).toBeLessThanOrEqual(170.001);
   expect(blind.widest_mm).toBe(22);

@@ -5,6 +5,8 @@ import { type History, stepped, travelled } from "../../job/history";
 export type Answer = Schemas["PlanAnswer"];
 export type Step = Schemas["PlanStep"];
 export type Kind = Step["kind"];
+/** A hole with the steps that make it: a plan's own, or one letter of a part. */
+export type Made = { steps: readonly Step[]; hole: { finished_mm: number }; depth_mm: number; through: boolean };
 export type Want = string;
 /** A step of a row of one's own: what it does and with which cutter of the crib (none: by hand). */
 export type OwnStep = { kind: Kind; cutter_id: string | null; struck: boolean };
@@ -161,6 +163,9 @@ export const programPlaces = (answer: Answer): number[][] => {
   return kind === "single" && answer.count > 1 ? [] : points_mm;
 };
 
+/** A plan's hole with its steps. */
+export const madeOf = (answer: Answer): Made => ({ ...answer, steps: answer.plan.steps });
+
 /** What is said of the control of the machine a plan is for. */
 export const controlOf = (answer: Answer): Record<string, unknown> => {
   const made = answer.plan.steps.find((step) => step.cut)?.cut?.case as { machine?: { control?: Record<string, unknown> | null } } | undefined;
@@ -214,10 +219,10 @@ export function asCsv(answer: Answer): string {
 }
 
 /** What every section of a row shares: its widest size, and pixels to a millimetre so that it stays within a box. */
-export function sectionScale(answer: Answer, tallest: number, widest: number): { widest_mm: number; scale: number; plate_mm: number } {
-  const widest_mm = Math.max(answer.hole.finished_mm, ...answer.plan.steps.map((step) => step.size_mm));
-  const deepest = Math.max(...answer.plan.steps.map((step) => step.cut?.stop_mm ?? 0), answer.depth_mm);
-  const plate_mm = answer.through ? answer.depth_mm : deepest * 1.2;
+export function sectionScale(made: Made, tallest: number, widest: number): { widest_mm: number; scale: number; plate_mm: number } {
+  const widest_mm = Math.max(made.hole.finished_mm, ...made.steps.map((step) => step.size_mm));
+  const deepest = Math.max(...made.steps.map((step) => step.cut?.stop_mm ?? 0), made.depth_mm);
+  const plate_mm = made.through ? made.depth_mm : deepest * 1.2;
   const scale = Math.min(tallest / Math.max(plate_mm, deepest), widest / (widest_mm * 1.8));
   return { widest_mm, scale, plate_mm };
 }

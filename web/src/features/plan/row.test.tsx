@@ -7,7 +7,7 @@ import { BreakEven } from "../../drawing/plan/BreakEven";
 import { ProgramTrace } from "../../drawing/plan/ProgramTrace";
 import { METRIC } from "../../job/units";
 import type { Answer, Step } from "./model";
-import { ownRow, programSteps, sizes, tightest } from "./model";
+import { madeOf, ownRow, programSteps, sizes, tightest } from "./model";
 import { Card } from "./parts/Card";
 import { Row } from "./parts/Row";
 
@@ -106,7 +106,7 @@ const hand = step("deburr", { words: "deburr both sides", tool: "", cutter: null
 
 function row(steps: Step[], own = false) {
   const on = { onPin: vi.fn(), onStrike: vi.fn(), onMove: vi.fn(), onTakeOut: vi.fn(), onBench: vi.fn() };
-  render(<Row answer={answer(steps)} system={METRIC} own={own} pinned={[]} {...on} />);
+  render(<Row made={madeOf(answer(steps))} system={METRIC} own={own} pinned={[]} {...on} />);
   return on;
 }
 
@@ -162,7 +162,7 @@ describe("the row of sections", () => {
     const on = { onPin: vi.fn(), onStrike: vi.fn(), onMove: vi.fn(), onTakeOut: vi.fn(), onBench: vi.fn() };
     render(
       <Row
-        answer={answer([step("drill", { cut: cut({ depth_mm: 26.8, floor_mm: 5.2 }) })], { through: false })}
+        made={madeOf(answer([step("drill", { cut: cut({ depth_mm: 26.8, floor_mm: 5.2 }) })], { through: false }))}
         system={METRIC}
         own={false}
         pinned={[]}

@@ -159,7 +159,17 @@ const nameOf = (group: Group): string => [group.diameter_mm, ...group.also_mm, g
 
 function rowFrom(group: Group, said: Said, k: number): Row {
   const letter = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"[k] ?? group.letter;
-  return { letter, hole: said.hole, depth: said.depth, through: said.through, places: placesText(group.places_mm), side: "1", more: {} };
+  return {
+    letter,
+    hole: said.hole,
+    depth: said.depth,
+    through: said.through,
+    places: placesText(group.places_mm),
+    side: "1",
+    more: {},
+    steps: null,
+    pinned: [],
+  };
 }
 
 /** The outline and size of a drawing; what was typed where it has none. */

@@ -1,7 +1,7 @@
 /** The head of the part as a sentence, and its features, a row each. */
 import { useMachines, useMaterials } from "../../../job/queries";
 import { words } from "../../../job/words";
-import { type Typed, type Row, withRow } from "../model";
+import { onMachine, type Row, type Typed, withRow } from "../model";
 
 type Props = { typed: Typed; onType: (typed: Typed) => void };
 
@@ -49,7 +49,7 @@ export function Head({ typed, onType }: Props) {
       </select>
       {typed.outline && <span className="text-sm text-faint">(its outline as drawn)</span>}
       on
-      <select className="plate-field !w-52" aria-label="Machine" value={typed.machine} onChange={(event) => put({ machine: event.target.value })}>
+      <select className="plate-field !w-52" aria-label="Machine" value={typed.machine} onChange={(event) => onType(onMachine(typed, event.target.value))}>
         {machines.data?.map((one) => (
           <option key={one.id} value={one.id}>
             {one.name}
@@ -99,7 +99,12 @@ export function Features({ typed, onType }: Props) {
           <b className="figure pb-1 text-lg">{row.letter}</b>
           <label className="grid text-xs text-faint">
             hole as drawn{moreWords(row)}
-            <Word label={`Hole ${row.letter} as drawn`} value={row.hole} width="text-base text-ink" onChange={(hole) => put(place, { hole })} />
+            <Word
+              label={`Hole ${row.letter} as drawn`}
+              value={row.hole}
+              width="text-base text-ink"
+              onChange={(hole) => put(place, { hole, steps: null, pinned: [] })}
+            />
           </label>
           <label className="grid text-xs text-faint">
             depth, mm

@@ -1,7 +1,7 @@
 /** The job card: one sheet in black and white, with room to write on. */
 import type { System } from "../../../job/types";
 import { inUnits, plain, show, speed, time } from "../../../job/units";
-import { type Answer, money, sectionScale, type Step } from "../model";
+import { type Answer, madeOf, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
 import { today } from "../../../ui/dates";
 
@@ -23,7 +23,7 @@ function Setting({ step, system }: { step: Step; system: System }) {
 
 export function Card({ answer, system, name, note }: { answer: Answer; system: System; name: string; note: string }) {
   const steps = answer.plan.steps.filter((step) => !step.struck);
-  const shared = sectionScale(answer, TALLEST, Math.min(WIDE / Math.max(steps.length, 1) - 18, WIDEST));
+  const shared = sectionScale(madeOf(answer), TALLEST, Math.min(WIDE / Math.max(steps.length, 1) - 18, WIDEST));
   const drill = steps.findLast((step) => step.kind === "drill")?.cut;
   return (
     <section aria-label="Job card" className="job-card print-only">
@@ -38,7 +38,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
       <ol className="mt-2 flex items-end gap-4" aria-label="Sections">
         {steps.map((step, k) => (
           <li key={k} className="text-center">
-            <Section answer={answer} step={step} id={`card-${k}`} system={system} {...shared} />
+            <Section made={madeOf(answer)} step={step} id={`card-${k}`} system={system} {...shared} />
             <b>{k + 1}</b>
           </li>
         ))}

@@ -8,17 +8,20 @@ import type { System } from "../../../job/types";
 import { Told } from "../../../job/Told";
 import { inUnits, plain, show, speed, time } from "../../../job/units";
 import { ofLimit, VERDICTS } from "../../../job/Verdict";
-import { type Answer, money, sectionScale, type Step } from "../model";
+import { type Made, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
 
 type Props = {
-  answer: Answer;
+  made: Made;
+  /** Which hole it is, where several rows stand on a page. */
+  name?: string;
   system: System;
   /** Whether the row is one's own: struck steps stay in it. */
   own: boolean;
   pinned: readonly number[];
   onPin: (size: number, on: boolean) => void;
-  onStrike: (place: number, struck: boolean) => void;
+  /** Left out, a step is taken out at once. */
+  onStrike?: (place: number, struck: boolean) => void;
   onMove: (from: number, to: number) => void;
   onTakeOut: (place: number) => void;
   onBench: (step: Step) => void;
@@ -76,13 +79,13 @@ function Setting({ step, system, through }: { step: Step; system: System; throug
   );
 }
 
-export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTakeOut, onBench }: Props) {
-  const shared = sectionScale(answer, TALLEST, Math.min(WIDEST, Math.max(ROOM / answer.plan.steps.length - GAP, NARROWEST)));
+export function Row({ made, name = "", system, own, pinned, onPin, onStrike, onMove, onTakeOut, onBench }: Props) {
+  const shared = sectionScale(made, TALLEST, Math.min(WIDEST, Math.max(ROOM / made.steps.length - GAP, NARROWEST)));
   const [dragged, setDragged] = useState<number | null>(null);
-  const steps = answer.plan.steps;
+  const { steps } = made;
   const height = sectionHeight(shared.plate_mm, shared.scale);
   return (
-    <ol className="flex gap-0 overflow-x-auto pb-2" aria-label="Steps" tabIndex={0}>
+    <ol className="flex gap-0 overflow-x-auto pb-2" aria-label={name ? `Steps of ${name}` : "Steps"} tabIndex={0}>
       {steps.map((step, k) => {
         const onWay = step.kind === "pilot" || step.kind === "open";
         const number = steps.slice(0, k + 1).filter((one) => !one.struck).length;
@@ -107,9 +110,9 @@ export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTa
               </span>
             </h2>
             <div className="flex items-end" style={{ minHeight: height }}>
-              <Section answer={answer} step={step} id={`row-${k}`} system={system} {...shared} />
+              <Section made={made} step={step} id={`row-${name}${k}`} system={system} {...shared} />
             </div>
-            <Setting step={step} system={system} through={answer.through} />
+            <Setting step={step} system={system} through={made.through} />
             {!step.struck && (
               <p className="flex items-baseline gap-2">
                 <span className="figure text-lg font-bold whitespace-nowrap">{time(step.time_s)}</span>
@@ -138,10 +141,12 @@ export function Row({ answer, system, own, pinned, onPin, onStrike, onMove, onTa
                   Pin
                 </button>
               )}
-              <button type="button" className="tap chip px-2 text-xs" onClick={() => onStrike(k, !step.struck)}>
-                {step.struck ? "Put back" : "Strike out"}
-              </button>
-              {step.struck && (
+              {onStrike && (
+                <button type="button" className="tap chip px-2 text-xs" onClick={() => onStrike(k, !step.struck)}>
+                  {step.struck ? "Put back" : "Strike out"}
+                </button>
+              )}
+              {(step.struck || !onStrike) && (
                 <button type="button" className="tap chip px-2 text-xs" onClick={() => onTakeOut(k)}>
                   Take out
                 </button>

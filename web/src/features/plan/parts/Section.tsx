@@ -2,18 +2,17 @@
 import { StepSection } from "../../../drawing/plan/StepSection";
 import type { System } from "../../../job/types";
 import { show } from "../../../job/units";
-import type { Answer, Step } from "../model";
+import type { Made, Step } from "../model";
 
-type Props = { answer: Answer; step: Step; id: string; system: System; widest_mm: number; scale: number; plate_mm: number };
+type Props = { made: Made; step: Step; id: string; system: System; widest_mm: number; scale: number; plate_mm: number };
 
 /** How deep the hole is drilled by the steps before one; a through hole is through. */
-function before(answer: Answer, step: Step): number {
-  const steps = answer.plan.steps;
+function before({ steps, depth_mm }: Made, step: Step): number {
   const earlier = steps.slice(0, steps.indexOf(step)).filter((one) => !one.struck && ["pilot", "open", "drill"].includes(one.kind));
-  return earlier.at(-1)?.cut?.depth_mm ?? answer.depth_mm;
+  return earlier.at(-1)?.cut?.depth_mm ?? depth_mm;
 }
 
-export function Section({ answer, step, system, ...shared }: Props) {
+export function Section({ made, step, system, ...shared }: Props) {
   return (
     <StepSection
       {...shared}
@@ -23,8 +22,8 @@ export function Section({ answer, step, system, ...shared }: Props) {
       size_mm={step.size_mm}
       depth_mm={step.cut?.depth_mm ?? null}
       stop_mm={step.cut?.stop_mm ?? null}
-      before_mm={before(answer, step)}
-      through={answer.through && !["counterbore", "countersink", "mark"].includes(step.kind) && (step.cut?.depth_mm ?? answer.depth_mm) >= answer.depth_mm}
+      before_mm={before(made, step)}
+      through={made.through && !["counterbore", "countersink", "mark"].includes(step.kind) && (step.cut?.depth_mm ?? made.depth_mm) >= made.depth_mm}
       angle_deg={step.cut?.point_angle_deg ?? 118}
       stopWords={step.cut ? show(step.cut.stop_mm, "mm", system) : null}
       hits={step.cut?.under?.hits === true}
