@@ -114,8 +114,11 @@ def test_the_book_asks_about_a_slip_and_leaves_out_and_puts_back(open_page: Open
     row = page.get_by_role("row").filter(has_text="20 mm cobalt taper shank")
     expect(row).to_contain_text("16 Jul 2026")
     # How far it stands out now is asked; it was not measured.
-    page.once("dialog", lambda asked_for: asked_for.accept(""))
     row.get_by_role("combobox").select_option("sharpened")
+    row.get_by_label("ground by").fill("the grinder in town")
+    assert barriers(page) == []
+    row.get_by_role("button", name="Note it").click()
+    expect(row).to_contain_text("last ground: the grinder in town")
     expect(page.get_by_role("status").filter(has_text="sharpened")).to_be_visible()
     expect(row.get_by_role("cell").nth(1)).to_have_text("0")
     assert barriers(page) == []

@@ -146,7 +146,7 @@ export const api = {
   experience: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/experience", { body: job as Body, signal })),
   watch: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/trace", { body: body as Body, signal })),
   edges: async () => taken(await client.GET("/api/edges")),
-  noteEdge: async (slug: string, body: { kind: string; note?: string; length_mm?: number }) =>
+  noteEdge: async (slug: string, body: { kind: string; note?: string; ground_by?: string; length_mm?: number }) =>
     taken(await client.POST("/api/cutters/{slug}/edge", { params: { path: { slug } }, body })),
   glossary: async () => taken(await client.GET("/api/glossary")),
   words: async () => taken(await client.GET("/api/words")),

@@ -303,6 +303,9 @@ export function PartScreen() {
                 {shown === "setup" && (
                   <SetUp
                     answer={answer}
+                    typed={whole}
+                    side={side}
+                    onType={(now) => put(now, true)}
                     ticks={named.ticks}
                     onTick={(id, on) => setNamed({ ...named, ticks: on ? [...named.ticks, id] : named.ticks.filter((one) => one !== id) })}
                   />

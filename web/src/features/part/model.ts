@@ -1,7 +1,7 @@
 /** A part as it is typed on its screen, and as it is asked for. Pure. */
 import type { Schemas } from "../../api/client";
 import { typedFigure } from "../../ui/typed";
-import type { OwnStep } from "../plan/model";
+import { type Asked as PlanAsked, type OwnStep, programPlaces } from "../plan/model";
 
 export type Answer = Schemas["PartAnswer"];
 export type Point = readonly [number, number];
@@ -21,6 +21,11 @@ export type Row = {
   steps: readonly OwnStep[] | null;
   pinned: readonly number[];
 };
+/** What stands in the way on a side: from and to along x and y, how high. */
+export type Clamp = { name: string; x0: string; x1: string; y0: string; y1: string; z: string };
+/** What is said of a side's set-up: what lies under the part, the room there, what stands in the way. */
+export type Held = { under: string; under_mm: string; clamps: readonly Clamp[] };
+export const UNHELD: Held = { under: "", under_mm: "", clamps: [] };
 export type Typed = {
   name: string;
   machine: string;
@@ -34,6 +39,8 @@ export type Typed = {
   /** How it is turned over for its second side: not at all, about x, about y. */
   turned: "" | "x" | "y";
   want: string;
+  /** How it lies, by its side. */
+  held: Readonly<Partial<Record<string, Held>>>;
   /** Sizes that must be in every letter's row. */
   pinned: readonly number[];
   rows: readonly Row[];
@@ -56,6 +63,7 @@ const BEGUN: Typed = {
   outline: null,
   turned: "",
   want: "usual",
+  held: {},
   pinned: [],
   rows: [
     { ...ROW, letter: "A", hole: "11", depth: "20", places: "grid 2 x 2, 120 x 60 at 20, 20" },
@@ -72,6 +80,39 @@ export function begun(): Typed {
   } catch {
     return BEGUN;
   }
+}
+
+/** A plan's hole as a part of one letter: as drawn, where it stands, on the same machine; its seats and own row with it. */
+export function partOf(answer: Schemas["PlanAnswer"], asked: PlanAsked, machine: string): Typed {
+  const seats = {
+    counterbore_mm: asked.counterbore_mm,
+    counterbore_depth_mm: asked.counterbore_mm && asked.counterbore_depth_mm,
+    countersink_mm: asked.countersink_mm,
+  };
+  const more = Object.fromEntries(Object.entries(seats).filter((pair): pair is [string, number] => typeof pair[1] === "number"));
+  return {
+    ...BEGUN,
+    name: `Part with ${asked.hole}`,
+    machine,
+    material: asked.material,
+    thickness: String(asked.through ? asked.depth_mm : (asked.plate_mm ?? asked.depth_mm * 2)),
+    wide: "",
+    high: "",
+    want: asked.want,
+    held: { "1": { ...UNHELD, under: asked.behind, under_mm: asked.under_mm === null ? "" : String(asked.under_mm) } },
+    rows: [
+      {
+        ...ROW,
+        hole: asked.hole,
+        depth: String(asked.depth_mm),
+        through: asked.through,
+        places: placesText(programPlaces(answer)),
+        more,
+        steps: asked.steps?.filter((one) => !one.struck) ?? null,
+        pinned: asked.pinned_mm,
+      },
+    ],
+  };
 }
 
 export const keep = (typed: Typed): void => localStorage.setItem(KEY, JSON.stringify(typed));
@@ -175,6 +216,19 @@ export function outlineOf(typed: Typed): readonly Point[] {
     : [];
 }
 
+/** A side's set-up as it is asked for; a clamp that is not said whole is not there yet. */
+function heldAs(held: Held | undefined): object {
+  if (!held) return {};
+  const obstacles = held.clamps
+    .map((one) => ({ name: one.name, x: [figure(one.x0), figure(one.x1)], y: [figure(one.y0), figure(one.y1)], z: figure(one.z) }))
+    .filter(({ x, y, z }) => [...x, ...y, z].every(Number.isFinite));
+  return {
+    ...(held.under ? { under: held.under } : {}),
+    ...(figure(held.under_mm) >= 0 ? { under_mm: figure(held.under_mm) } : {}),
+    ...(obstacles.length ? { obstacles } : {}),
+  };
+}
+
 /** The request; nothing while a hole, machine or metal is not said. */
 export function requestOf(typed: Typed): object | null {
   const rows = typed.rows.filter((row) => row.hole.trim() !== "");
@@ -186,7 +240,10 @@ export function requestOf(typed: Typed): object | null {
     material: { id: typed.material },
     machine: { id: typed.machine },
     wish: { want: typed.want, ...(typed.pinned.length ? { pinned_mm: typed.pinned } : {}) },
-    setups: [{ id: "1", ...side }, ...(typed.turned ? [{ id: "2", ...side, turned: typed.turned }] : [])],
+    setups: [
+      { id: "1", ...side, ...heldAs(typed.held["1"]) },
+      ...(typed.turned ? [{ id: "2", ...side, ...heldAs(typed.held["2"]), turned: typed.turned }] : []),
+    ],
     features: rows.map((row) => ({
       letter: row.letter,
       hole: row.hole,

@@ -9,6 +9,7 @@ import { begun, keep, type Typed } from "./model";
 function wordChanged(was: Typed, now: Typed): string | null {
   const names = (Object.keys(now) as (keyof Typed)[]).filter((name) => was[name] !== now[name]);
   if (names.length !== 1) return null;
+  if (names[0] === "held") return "held";
   if (names[0] !== "rows") return typeof now[names[0] ?? "name"] === "string" ? (names[0] ?? null) : null;
   if (was.rows.length !== now.rows.length) return null;
   const rows = now.rows.flatMap((row, k) => (row === was.rows[k] ? [] : [k]));

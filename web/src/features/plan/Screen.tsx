@@ -24,6 +24,7 @@ import { Card } from "./parts/Card";
 import { Head } from "./parts/Head";
 import { KeepPlan, KeptPlans, type Named } from "./parts/Kept";
 import { Marking } from "./parts/Marking";
+import { keep, partOf } from "../part/model";
 import { Program, programmed } from "../program/Program";
 import { Row } from "./parts/Row";
 import { Setup } from "./parts/Setup";
@@ -155,6 +156,18 @@ export function Plan() {
         </button>
         <KeptPlans onOpen={openPlan} />
         {may && <KeepPlan asked={asked} body={body} named={named} onKept={setNamed} />}
+        <button
+          type="button"
+          className="tap chip"
+          disabled={!answer}
+          onClick={() => {
+            if (!answer) return;
+            keep(partOf(answer, asked, machine?.id ?? ""));
+            navigate("/part");
+          }}
+        >
+          As a part
+        </button>
         <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.csv", "text/csv", asCsv(answer))}>
           CSV
         </button>

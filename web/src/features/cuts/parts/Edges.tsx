@@ -13,13 +13,55 @@ import { typedFigure } from "../../../ui/typed";
 
 const metres = (value: number): string => `${significant(value, 2)} m`;
 
-/** How far a ground cutter stands out now, mm: nothing where it was not measured, null where somebody thought better of it. */
-function standsOut(system: System): number | undefined | null {
+const GROUND = "sharpened";
+
+/** Who ground it last, where that was said. */
+function lastGround({ events }: { events: readonly { kind: string; at: string; ground_by: string }[] }): string {
+  const [last] = events.filter((one) => one.kind === GROUND).sort((a, b) => b.at.localeCompare(a.at));
+  return last?.ground_by ? `last ground: ${last.ground_by}` : "";
+}
+
+type GroundProps = { name: string; system: System; onNote: (more: { ground_by?: string; length_mm?: number }) => void; onLeave: () => void };
+
+/** A cutter that was ground: by whom, and how far it stands out of its holder now. */
+function Ground({ name, system, onNote, onLeave }: GroundProps) {
+  const [by, setBy] = useState("");
+  const [out, setOut] = useState("");
   const { unit, factor } = shownIn("mm", system);
-  const typed = window.prompt(`How far does it stand out of its holder now, ${unit}? Leave it empty where that was not measured.`, "");
-  if (typed === null) return null;
-  const figure = typedFigure(typed);
-  return figure === null ? undefined : Number((figure / factor).toPrecision(6));
+  const length = typedFigure(out);
+  const field = "min-h-8 border border-rule bg-paper px-1 text-base text-ink";
+  return (
+    <form
+      aria-label={`${name} was ground`}
+      className="flex flex-wrap items-end gap-2 py-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onNote({ ...(by.trim() ? { ground_by: by.trim() } : {}), ...(length === null ? {} : { length_mm: Number((length / factor).toPrecision(6)) }) });
+      }}
+    >
+      <label className="grid text-xs text-faint">
+        ground by
+        <input className={`${field} w-32`} maxLength={60} value={by} autoFocus onChange={(event) => setBy(event.target.value)} />
+      </label>
+      <label className="grid text-xs text-faint">
+        stands out now, {unit}
+        <input
+          className={`${field} figure w-24`}
+          inputMode="decimal"
+          placeholder="not measured"
+          aria-invalid={out.trim() !== "" && length === null}
+          value={out}
+          onChange={(event) => setOut(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="tap chip font-semibold" disabled={out.trim() !== "" && length === null}>
+        Note it
+      </button>
+      <button type="button" className="tap chip" onClick={onLeave}>
+        Leave it
+      </button>
+    </form>
+  );
 }
 
 export function Edges() {
@@ -29,11 +71,12 @@ export function Edges() {
   const kinds = useLessons().data?.words.edges ?? {};
   const mind = useMay("machinist");
   const [said, setSaid] = useState("");
-  const note = async (cutter: string, kind: string) => {
-    const length = kind === "sharpened" ? standsOut(system) : undefined;
-    if (length === null) return;
+  // The cutter that was ground, while it is asked by whom and how far it stands out now.
+  const [ground, setGround] = useState<string | null>(null);
+  const note = async (cutter: string, kind: string, more: { ground_by?: string; length_mm?: number } = {}) => {
     try {
-      const found = await api.noteEdge(cutter, length === undefined ? { kind } : { kind, length_mm: length });
+      const found = await api.noteEdge(cutter, { kind, ...more });
+      setGround(null);
       setSaid(`${found.name}: ${kinds[kind] ?? kind}.`);
     } catch (fault) {
       setSaid(inWords(fault));
@@ -66,6 +109,7 @@ export function Edges() {
             <tr key={one.cutter} className="border-b border-rule align-baseline">
               <th scope="row" className="py-1 pr-3 text-left font-semibold">
                 {one.name}
+                {lastGround(one) && <span className="block text-sm font-normal text-faint">{lastGround(one)}</span>}
               </th>
               <td className="pr-3 text-sm">{one.since ? day(one.since) : "not noted"}</td>
               <td className="figure pr-3 text-right">{one.holes}</td>
@@ -84,12 +128,17 @@ export function Edges() {
               </td>
               <td className="figure pr-3 text-sm">{one.edges_before_m.map(metres).join(", ") || "none"}</td>
               <td>
-                {mind && (
+                {mind && ground === one.cutter && (
+                  <Ground name={one.name} system={system} onNote={(more) => void note(one.cutter, GROUND, more)} onLeave={() => setGround(null)} />
+                )}
+                {mind && ground !== one.cutter && (
                   <select
                     aria-label={`What happened to ${one.name}`}
                     className="border border-rule bg-paper px-1 py-1"
                     value=""
-                    onChange={(event) => event.target.value && void note(one.cutter, event.target.value)}
+                    onChange={(event) =>
+                      event.target.value === GROUND ? setGround(one.cutter) : event.target.value && void note(one.cutter, event.target.value)
+                    }
                   >
                     <option value="">note…</option>
                     {Object.entries(kinds).map(([id, words]) => (
