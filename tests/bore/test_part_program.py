@@ -11,7 +11,7 @@ from bore.answers.part import PartAnswer, part_answer
 from bore.answers.part_program import part_program_answer, program_steps, written_part
 from bore.base.errors import BadInput
 from tests import demo
-from tests.bore.test_part import BLOCK, grid, listed, part
+from tests.parts import BLOCK, grid, listed, part
 
 ZERO = {"zero": "left front corner, top face"}
 MIXED = part(
