@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
+from shop.exchange.drawings.apart import MB, MOST_BYTES
 from shop.refusals import refusal
 
 POLICY = (
@@ -12,9 +13,9 @@ POLICY = (
 )
 
 
-MB = 1024 * 1024
-# A whole shop with its kept answers is far bigger than anything else that is sent.
-MOST_BODY, MOST_SHOP, SHOP_ADDRESS = 2 * MB, 32 * MB, "/api/import/shop"
+MOST_BODY = 2 * MB
+# A whole shop with its kept answers is far bigger than anything else that is sent; a drawing holds more than its holes.
+MOST_AT = {"/api/import/shop": 32 * MB, "/api/part/drawing": MOST_BYTES}
 
 
 class SizeMiddleware:
@@ -25,7 +26,7 @@ class SizeMiddleware:
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Answer, or refuse in words."""
-        most = MOST_SHOP if request.path == SHOP_ADDRESS else MOST_BODY
+        most = MOST_AT.get(request.path, MOST_BODY)
         length = request.META.get("CONTENT_LENGTH") or "0"
         if length.isdigit() and int(length) > most:
             return refusal(413, "body", f"is too big; accepted: at most {most // MB} MB")

@@ -10,7 +10,8 @@ from typing import Any
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput, Problem
 
-MOST_BYTES = 5 * 1024 * 1024
+MB = 1024 * 1024
+MOST_BYTES = 5 * MB
 # How long it may take, s of the clock and of a processor; how much memory it may have.
 MOST_S, MOST_CPU_S, MOST_MEMORY = 20.0, 10, 1536 * 1024 * 1024
 
@@ -18,7 +19,7 @@ MOST_S, MOST_CPU_S, MOST_MEMORY = 20.0, 10, 1536 * 1024 * 1024
 def holes_apart(body: bytes, units: str, layers: Sequence[str] | None, zero: str) -> dict[str, Any]:
     """What `find_holes` finds, found by another process. Raises BadInput naming what is wrong with the file or what was asked."""
     if len(body) > MOST_BYTES:
-        raise BadInput.at("file", f"is larger than {MOST_BYTES // 1024 // 1024} MB; save only what is to be drilled")
+        raise BadInput.at("file", f"is larger than {MOST_BYTES // MB} MB; save only what is to be drilled")
     asked = json.dumps({"units": units, "layers": None if layers is None else list(layers), "zero": zero}).encode()
     try:
         done = subprocess.run(

@@ -20,17 +20,28 @@ const UNITS = [
   ["foot", "foot"],
 ] as const;
 const CORNERS = ["left front", "right front", "left rear", "right rear", "drawing"] as const;
+/** So much is taken at all; of a table less, which the server says. */
+const MOST_MB = 5;
 const MOST_FAULTS = 12;
 
 export function BringIn(props: Props) {
   const drawn = /\.dxf$/i.test(props.file.name);
   const table = /\.(csv|xlsx)$/i.exec(props.file.name);
+  const tooBig = props.file.size > MOST_MB * 1024 * 1024;
   return (
     <section aria-label="Brought in" className="plate grid gap-2">
       <h2 className="heading">{props.file.name}</h2>
-      {drawn && <FromDrawing {...props} />}
-      {table && <FromTable {...props} form={table[1]?.toLowerCase() === "xlsx" ? "xlsx" : "csv"} />}
-      {!drawn && !table && (
+      {drawn && !tooBig && <FromDrawing {...props} />}
+      {tooBig && (
+        <>
+          <p role="alert" className="m-0 text-vermilion">
+            It is larger than {MOST_MB} MB. Save only what is to be drilled.
+          </p>
+          <Leave onLeave={props.onLeave} />
+        </>
+      )}
+      {table && !tooBig && <FromTable {...props} form={table[1]?.toLowerCase() === "xlsx" ? "xlsx" : "csv"} />}
+      {!drawn && !table && !tooBig && (
         <>
           <p role="alert" className="m-0 text-vermilion">
             By its name this is no drawing and no table. Taken: DXF, CSV, XLSX.
