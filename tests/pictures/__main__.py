@@ -93,8 +93,9 @@ def gives_way(page: Page) -> None:
 @view(DESK)
 def part(page: Page) -> None:
     page.goto("/part")
-    page.get_by_label("Machine").select_option("c2")
-    page.get_by_label("Metal").select_option("steel-structural-355")
+    page.get_by_role("button", name=re.compile("^Kept parts")).click()
+    page.get_by_role("dialog").get_by_role("button", name=re.compile("^Ramp plate")).click()
+    expect(page.get_by_role("region", name="Measured")).to_be_visible()
     expect(page.get_by_text("Planning…")).to_be_hidden()
     expect(page.get_by_role("list", name="Operations in order").get_by_role("listitem").first).to_be_visible()
 

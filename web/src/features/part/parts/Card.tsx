@@ -1,7 +1,7 @@
 /** The part on paper: its letters and where they stand, the operations in order with a box for every hole, and what each tool is set to. */
+import { CardFoot } from "../../../job/CardFoot";
 import type { System } from "../../../job/types";
 import { inUnits, plain, show, speed, time } from "../../../job/units";
-import { today } from "../../../ui/dates";
 import { ofLimit, VERDICTS } from "../../../job/Verdict";
 import { changeWords } from "../../machine/stages";
 import type { Answer } from "../model";
@@ -9,7 +9,6 @@ import { worst } from "./Operations";
 import { PlanView } from "./PlanView";
 
 const CELL = "border border-rule px-1 py-0.5 align-top";
-const [MOST_CAUTIONS, MOST_PLACES] = [7, 400];
 type Operation = Answer["operations"][number];
 type Props = { answer: Answer; system: System; name: string; note: string; code: string | null };
 
@@ -52,19 +51,7 @@ export function Card({ answer, system, name, note, code }: Props) {
         <Lines title="Before switching on" lines={answer.checklist} system={system} />
         <Lines title="Afterwards" lines={answer.afterwards} system={system} />
       </div>
-      <div className="mt-2 grid grid-cols-[1fr_1fr_2fr] gap-2">
-        {["made by, when", "measured by, when", "notes"].map((box) => (
-          <div key={box} className="h-12 border border-rule px-1">
-            {box}
-          </div>
-        ))}
-      </div>
-      <ul className="mt-1 list-disc pl-4">
-        {answer.cautions.slice(0, MOST_CAUTIONS).map((words) => (
-          <li key={words}>{words}</li>
-        ))}
-      </ul>
-      <p className="mt-1">Printed {today()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.</p>
+      <CardFoot boxes={["made by, when", "measured by, when", "notes"]} cautions={answer.cautions} />
     </section>
   );
 }
@@ -87,7 +74,7 @@ function Letters({ answer, side, system }: { answer: Answer; side: string; syste
         {answer.rows
           .filter((row) => row.setup === side)
           .flatMap((row) =>
-            row.places_mm.slice(0, MOST_PLACES).map(([x = 0, y = 0], k) => (
+            row.places_mm.map(([x = 0, y = 0], k) => (
               <tr key={`${row.letter}${k}`}>
                 <td className={CELL}>
                   <b>

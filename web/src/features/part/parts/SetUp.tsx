@@ -1,4 +1,5 @@
 /** How the part lies on this side, what is ticked before switching on and done after the last hole, and what may hurt. */
+import { Checklist } from "../../../job/Checklist";
 import { Told } from "../../../job/Told";
 import { inUnits } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
@@ -19,19 +20,7 @@ export function SetUp({ answer, typed, side, onType, ticks, onTick }: Props) {
   return (
     <div className="grid content-start gap-4">
       <Lies held={typed.held[side] ?? UNHELD} onHeld={(held) => onType({ ...typed, held: { ...typed.held, [side]: held } })} />
-      <fieldset className="grid max-w-xl gap-0.5">
-        <legend className="heading">Before switching on</legend>
-        {answer.checklist.map((line) => (
-          <label key={line.id} className="tap flex items-start gap-2 py-1 text-sm">
-            <input type="checkbox" className="mt-1 shrink-0" checked={ticks.includes(line.id)} onChange={(event) => onTick(line.id, event.target.checked)} />
-            {inUnits(line.words, system)}
-          </label>
-        ))}
-        <p className="m-0 text-xs text-faint">
-          {answer.checklist.filter((line) => ticks.includes(line.id)).length} of {answer.checklist.length} ticked; kept with the part. The machine’s
-          instructions and the shop’s rules come first.
-        </p>
-      </fieldset>
+      <Checklist lines={answer.checklist} ticks={ticks} onTick={onTick} of="part" />
       <section aria-label="Afterwards" className="max-w-xl text-sm">
         <h3 className="heading">Afterwards</h3>
         <ul className="m-0 list-disc pl-4">

@@ -1,11 +1,11 @@
 /** The job card: one sheet in black and white, with room to write on. */
+import { CardFoot } from "../../../job/CardFoot";
 import type { System } from "../../../job/types";
 import { inUnits, plain, show, speed, time } from "../../../job/units";
 import { type Answer, madeOf, money, sectionScale, type Step } from "../model";
 import { Section } from "./Section";
-import { today } from "../../../ui/dates";
 
-const [TALLEST, WIDE, WIDEST, MOST_CAUTIONS] = [130, 640, 150, 7];
+const [TALLEST, WIDE, WIDEST] = [130, 640, 150];
 const CELL = "border border-rule px-1 align-top";
 
 function Setting({ step, system }: { step: Step; system: System }) {
@@ -114,19 +114,7 @@ export function Card({ answer, system, name, note }: { answer: Answer; system: S
       <p>
         {time(answer.plan.hole_s)} a hole, {time(answer.plan.total_s)} for all with changes; cost {money(answer.plan.cost.total)} in the shop’s money.
       </p>
-      <div className="mt-1 grid grid-cols-[1fr_1fr_2fr] gap-2">
-        {["measured size", "position, burr", "notes"].map((box) => (
-          <div key={box} className="h-14 border border-rule px-1">
-            {box}
-          </div>
-        ))}
-      </div>
-      <ul className="mt-1 list-disc pl-4">
-        {answer.cautions.slice(0, MOST_CAUTIONS).map((words) => (
-          <li key={words}>{words}</li>
-        ))}
-      </ul>
-      <p className="mt-1">Printed {today()}. Figures are estimates: the machine’s instructions, the shop’s rules and the responsible person come first.</p>
+      <CardFoot boxes={["measured size", "position, burr", "notes"]} cautions={answer.cautions} />
     </section>
   );
 }

@@ -2,8 +2,9 @@
  * switching on. */
 import { MagnetPlan } from "../../../drawing/plan/MagnetPlan";
 import type { System } from "../../../job/types";
+import { Checklist } from "../../../job/Checklist";
 import { Told } from "../../../job/Told";
-import { inUnits, show } from "../../../job/units";
+import { show } from "../../../job/units";
 import type { Answer } from "../model";
 
 type Props = { answer: Answer; system: System; ticks: readonly string[]; onTick: (id: string, on: boolean) => void };
@@ -11,19 +12,7 @@ type Props = { answer: Answer; system: System; ticks: readonly string[]; onTick:
 export function Setup({ answer, system, ticks, onTick }: Props) {
   return (
     <div className="flex flex-wrap items-start gap-x-10 gap-y-4">
-      <fieldset className="grid max-w-xl gap-0.5">
-        <legend className="heading">Before switching on</legend>
-        {answer.checklist.map((line) => (
-          <label key={line.id} className="tap flex items-start gap-2 py-1 text-sm">
-            <input type="checkbox" className="mt-1 shrink-0" checked={ticks.includes(line.id)} onChange={(event) => onTick(line.id, event.target.checked)} />
-            {inUnits(line.words, system)}
-          </label>
-        ))}
-        <p className="text-xs text-faint">
-          {answer.checklist.filter((line) => ticks.includes(line.id)).length} of {answer.checklist.length} ticked; kept with the plan. The machine’s
-          instructions and the shop’s rules come first.
-        </p>
-      </fieldset>
+      <Checklist lines={answer.checklist} ticks={ticks} onTick={onTick} of="plan" />
       {answer.sheets.map((sheet) => (
         <section key={sheet.kind} aria-label={sheet.title} className="plate max-w-md">
           <h3 className="heading">{sheet.title}</h3>
