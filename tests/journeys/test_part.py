@@ -155,6 +155,36 @@ def test_a_hole_is_dragged_and_nudged_and_the_part_turned_over(page: Page, serve
     assert barriers(page) == []
 
 
+def test_a_letters_row_is_changed_and_other_ways_are_looked_at(page: Page, server: Server) -> None:
+    part(page, server)
+    page.get_by_role("button", name="Letter by letter").click()
+    row = page.get_by_role("region", name="Row of B")
+    row.get_by_role("group", name=re.compile("mark out and punch")).get_by_role("button", name="Take out").click()
+    expect(row).to_contain_text("The row is your own.")
+    expect(row.get_by_role("listitem").first).to_contain_text("the cutter wanders at the start")
+    assert barriers(page) == []
+    row.get_by_role("button", name="Look for the steps again").click()
+    expect(row.get_by_role("listitem").first).to_contain_text("mark out and punch")
+    row.get_by_role("group", name=re.compile("drill")).get_by_role("button", name="Take out").click()
+    expect(page.locator(".no-print").get_by_text(re.compile("^B is not made: your row: countersink cannot be done"))).to_be_visible()
+    page.get_by_role("button", name="Look for the steps of B again").click()
+    expect(row.get_by_role("listitem").first).to_contain_text("mark out and punch")
+
+    page.get_by_role("button", name="Other ways").click()
+    ways = page.get_by_role("region", name="Other ways")
+    expect(ways.get_by_role("row").filter(has_text="as it stands")).to_contain_text("as most would")
+    expect(ways.get_by_role("status")).to_have_text("")
+    page.get_by_role("button", name="Any machine").click()
+    machines = page.get_by_role("region", name="Any machine")
+    row_of = machines.get_by_role("row").filter(has_text="machining centre V1")
+    expect(row_of.get_by_role("button", name="Take it")).to_be_visible()
+    # A lathe makes none of these: they lie off its centre line.
+    expect(machines.get_by_role("row").filter(has_text="turning centre T1")).to_contain_text("A, B")
+    assert barriers(page) == []
+    row_of.get_by_role("button", name="Take it").click()
+    expect(page.get_by_label("Machine", exact=True)).to_have_value("v1")
+
+
 def test_what_is_seen_is_told_what_to_do_about(bench: Page) -> None:
     bench.get_by_role("button", name="What’s wrong?").click()
     dialog = bench.get_by_role("dialog", name="What’s wrong?")

@@ -81,6 +81,23 @@ def test_a_part_is_planned_from_the_shops_own_crib(here: Client) -> None:
     assert (refused.status_code, refused.json()["errors"][0]["field"]) == (422, "features")
 
 
+def test_a_letters_own_row_names_cutters_by_their_ids(here: Client) -> None:
+    places = {"list_mm": [[20, 20], [60, 20]]}
+    feature = {"letter": "A", "hole": "10", "depth_mm": 12, "places": places}
+    body = {"name": "clip", "material": {"id": "steel-structural-355"}, "machine": {"id": "v1"}, "features": [feature]}
+    row = post(here, "/api/part", body).json()["rows"][0]
+    assert not row["own"]
+    steps = [{"kind": step["kind"], "cutter_id": step["cutter_id"]} for step in row["steps"] if step["kind"] != "mark"]
+    own = post(here, "/api/part", body | {"features": [feature | {"steps": steps}]}).json()
+    assert own["rows"][0]["own"]
+    assert [step["cutter_id"] for step in own["rows"][0]["steps"]] == [step["cutter_id"] for step in steps]
+    other = post(here, "/api/part", body | {"features": [feature | {"steps": [{"kind": "drill", "cutter_id": "nobody"}]}]})
+    assert (other.status_code, other.json()["errors"][0]["field"]) == (422, "features[0].steps[0].cutter_id")
+    written = post(here, "/api/part/program", {"part": body, "zero": "left front corner, top face"}).json()
+    assert written["differences"] == []
+    assert "X60. Y20." in written["program"]
+
+
 def test_a_chart_and_what_a_machine_can_do_come_from_the_shops_own_records(here: Client) -> None:
     found = post(here, "/api/chart", {"machine": {"id": "c2"}, "materials": ["steel-structural-355"], "sizes_mm": [8, 12]}).json()
     assert [row["name"] for row in found["rows"]] == ["8 mm", "12 mm"]

@@ -56,6 +56,12 @@ export function Card({ answer, system, name, note, code }: Props) {
   );
 }
 
+/** A letter's hole, how deep, and where its face lies if that is not the zero's. */
+function holeWords({ hole, through, depth_mm, face_mm }: Answer["rows"][number], system: System): string {
+  const face = face_mm === 0 ? "" : `; its face ${plain(Math.abs(face_mm), system)} ${face_mm > 0 ? "above" : "below"} the zero’s`;
+  return `${hole.text}, ${through ? "through" : `${plain(depth_mm, system)} deep`}${face}`;
+}
+
 /** Each letter with its hole, and its places with room for what was measured. */
 function Letters({ answer, side, system }: { answer: Answer; side: string; system: System }) {
   const bare = (value: number) => plain(value, system).replace(/\s\w+$/, "");
@@ -82,7 +88,7 @@ function Letters({ answer, side, system }: { answer: Answer; side: string; syste
                     {k + 1}
                   </b>
                 </td>
-                <td className={CELL}>{k === 0 ? `${row.hole.text}, ${row.through ? "through" : `${plain(row.depth_mm, system)} deep`}` : ""}</td>
+                <td className={CELL}>{k === 0 ? holeWords(row, system) : ""}</td>
                 <td className={`${CELL} figure`}>
                   {bare(x)}, {bare(y)}
                 </td>

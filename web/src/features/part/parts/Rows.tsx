@@ -81,12 +81,14 @@ export function Rows({ answer, typed, onType }: Props) {
       {answer.unresolved
         .filter((one) => typed.rows.some((row) => row.letter === one.letter && row.steps))
         .map((one) => (
-          <p key={one.letter} className="m-0 text-vermilion">
-            <b>{one.letter} is not made:</b> {one.reason}.{" "}
-            <button type="button" className="chip text-sm font-semibold" onClick={() => onType(withLetter(typed, one.letter, { steps: null }))}>
-              Look for the steps of {one.letter} again
-            </button>
-          </p>
+          <button
+            key={one.letter}
+            type="button"
+            className="tap chip justify-self-start font-semibold"
+            onClick={() => onType(withLetter(typed, one.letter, { steps: null }))}
+          >
+            Look for the steps of {one.letter} again
+          </button>
         ))}
     </div>
   );
