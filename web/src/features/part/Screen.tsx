@@ -1,5 +1,5 @@
 /** The part: many holes planned together, so that tools, belts and stops are changed as seldom as can be. */
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useLocation, useSearch } from "wouter";
 
@@ -51,6 +51,46 @@ function useSettled<Value>(value: Value): Value {
     return () => clearTimeout(later);
   }, [value]);
   return settled;
+}
+
+/** That it is being planned, since when, and a way to stop it; or, stopped, to go on. */
+function Planning({ going, onStop, onGo }: { going: boolean; onStop: () => void; onGo: () => void }) {
+  const [seconds, setSeconds] = useState(0);
+  useEffect(() => {
+    setSeconds(0);
+    if (!going) return;
+    const timer = setInterval(() => setSeconds((was) => was + 1), 1000);
+    return () => clearInterval(timer);
+  }, [going]);
+  return (
+    <>
+      Planning…{seconds > 0 && ` ${seconds} s `}
+      {going && seconds > 0 && (
+        <button type="button" className="chip" onClick={onStop}>
+          Stop
+        </button>
+      )}
+      {!going && <Resume onGo={onGo} />}
+    </>
+  );
+}
+
+/** Shown only where nothing is under way for longer than a pause in typing: then it was stopped. */
+function Resume({ onGo }: { onGo: () => void }) {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), 2 * PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return late ? (
+    <>
+      {" "}
+      stopped.{" "}
+      <button type="button" className="chip" onClick={onGo}>
+        Go on
+      </button>
+    </>
+  ) : null;
 }
 
 /** What is wrong with places, and what is not made. */
@@ -136,8 +176,10 @@ export function PartScreen() {
   const whole: Typed = { ...typed, machine: typed.machine || (machines.data?.[0]?.id ?? ""), material: typed.material || (materials.data?.[0]?.id ?? "") };
   const body = requestOf(whole);
   const asked = useSettled(JSON.stringify(body));
+  const client = useQueryClient();
+  const queryKey = ["part", asked];
   const found = useQuery({
-    queryKey: ["part", asked],
+    queryKey,
     queryFn: ({ signal }) => api.part(JSON.parse(asked) as object, signal),
     enabled: asked !== "null",
     retry: false,
@@ -145,7 +187,7 @@ export function PartScreen() {
     staleTime: Infinity,
   });
   useEffect(() => setLooked(null), [found.data]);
-  const stale = found.isFetching || asked !== JSON.stringify(body);
+  const stale = found.isFetching || found.isPlaceholderData || asked !== JSON.stringify(body);
   const answer = found.error ? undefined : found.data;
   const goes = (answer?.operations.length ?? 0) > 0;
   const side = answer?.setups.some((one) => one.id === onSide) ? onSide : "1";
@@ -231,7 +273,9 @@ export function PartScreen() {
         )}
         {machines.data?.length === 0 && <p>No machine stands in the shop yet: describe one there first.</p>}
         <div role="status" className="min-h-5 text-sm text-faint">
-          {stale && asked !== "null" ? "Planning…" : ""}
+          {stale && asked !== "null" && (
+            <Planning going={found.isFetching} onStop={() => void client.cancelQueries({ queryKey })} onGo={() => void found.refetch()} />
+          )}
         </div>
         {answer && (
           <div className={`grid grid-cols-[minmax(0,1fr)] gap-3 ${stale ? "stale" : ""}`}>
