@@ -155,6 +155,20 @@ def test_a_hole_is_dragged_and_nudged_and_the_part_turned_over(page: Page, serve
     assert barriers(page) == []
 
 
+def test_the_part_in_inches(page: Page, server: Server) -> None:
+    part(page, server)
+    page.get_by_role("button", name=re.compile("^Units:")).click()
+    expect(page.get_by_label("Width, in")).to_have_value("6.2992")
+    page.get_by_label("Width, in").fill("7 1/2")
+    page.get_by_label("Places of B").fill("1, 2; 3, 2")
+    planned(page)
+    expect(page.get_by_role("button", name=re.compile("^B2 at 3, 2"))).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Units:")).click()
+    expect(page.get_by_label("Width, mm")).to_have_value("190.5")
+    expect(page.get_by_label("Places of B")).to_have_value("25.4, 50.8; 76.2, 50.8")
+    expect(page.get_by_label("Places of A")).to_have_value("grid 2 x 2, 120 x 60 at 20, 20")
+
+
 def test_a_letters_row_is_changed_and_other_ways_are_looked_at(page: Page, server: Server) -> None:
     part(page, server)
     page.get_by_role("button", name="Letter by letter").click()
@@ -176,13 +190,13 @@ def test_a_letters_row_is_changed_and_other_ways_are_looked_at(page: Page, serve
     expect(ways.get_by_role("status")).to_have_text("")
     page.get_by_role("button", name="Any machine").click()
     machines = page.get_by_role("region", name="Any machine")
-    row_of = machines.get_by_role("row").filter(has_text="machining centre V1")
-    expect(row_of.get_by_role("button", name="Take it")).to_be_visible()
-    # A lathe makes none of these: they lie off its centre line.
-    expect(machines.get_by_role("row").filter(has_text="turning centre T1")).to_contain_text("A, B")
+    first = machines.get_by_role("row").filter(has_text="bench press B1")
+    expect(first.get_by_role("button", name="Take it")).to_be_visible()
+    machines.get_by_role("button", name="Stop").click()
+    expect(machines.get_by_role("button", name="Look at the rest")).to_be_visible()
     assert barriers(page) == []
-    row_of.get_by_role("button", name="Take it").click()
-    expect(page.get_by_label("Machine", exact=True)).to_have_value("v1")
+    first.get_by_role("button", name="Take it").click()
+    expect(page.get_by_label("Machine", exact=True)).to_have_value("b1")
 
 
 def test_what_is_seen_is_told_what_to_do_about(bench: Page) -> None:

@@ -4,7 +4,11 @@ import { useState } from "react";
 
 import { inWords, type Schemas } from "../../../api/client";
 import { partFiles, type Unit } from "../../../api/parts";
+import { useUnits } from "../../../job/useUnits";
+import { lengthUnit, shownLength, shownPlaces } from "../lengths";
 import { type Point, reach, type Row, rowOf, placesText, type Typed } from "../model";
+
+import { Length } from "./Head";
 
 type Drawing = Schemas["DrawingFound"];
 type Group = Drawing["groups"][number];
@@ -71,6 +75,7 @@ const keyOf = (file: File) => [file.name, file.size, file.lastModified];
 // --- a table ------------------------------------------------------------------
 
 function FromTable({ file, form, typed, onTake, onLeave }: Props & { form: "csv" | "xlsx" }) {
+  const system = useUnits();
   const found = useQuery({ queryKey: ["hole-table", keyOf(file)], queryFn: () => partFiles.readTable(file, form), retry: false, staleTime: Infinity });
   if (found.error)
     return (
@@ -90,7 +95,8 @@ function FromTable({ file, form, typed, onTake, onLeave }: Props & { form: "csv"
       <ul className="m-0 list-none p-0">
         {rows.map((row) => (
           <li key={row.letter}>
-            <b className="figure">{row.letter}</b> {row.places.split(";").length} × {row.hole}, {row.depth} mm {row.through ? "through" : "deep"}
+            <b className="figure">{row.letter}</b> {row.places.split(";").length} × {row.hole}, {shownLength(row.depth, system)} {lengthUnit(system)}{" "}
+            {row.through ? "through" : "deep"}
           </li>
         ))}
       </ul>
@@ -202,6 +208,7 @@ type AskedProps = {
 
 /** What is asked of a drawing: its unit, where its zero lies, which layers. */
 function Asked({ drawing, unit, onUnit, zero, onZero, layers, onLayers }: AskedProps) {
+  const system = useUnits();
   const holes = drawing.groups.reduce((sum, one) => sum + one.places_mm.length, 0);
   const chosen = layers ?? drawing.layers.map((one) => one.name);
   const turn = (name: string, on: boolean) => {
@@ -215,7 +222,8 @@ function Asked({ drawing, unit, onUnit, zero, onZero, layers, onLayers }: AskedP
         <b>
           {holes} {holes === 1 ? "hole" : "holes"} of {drawing.groups.length} {drawing.groups.length === 1 ? "kind" : "kinds"}
         </b>
-        {drawing.wide_mm > 0 && `, in an outline of ${drawing.wide_mm} × ${drawing.high_mm} mm`}
+        {drawing.wide_mm > 0 &&
+          `, in an outline of ${shownLength(String(drawing.wide_mm), system)} × ${shownLength(String(drawing.high_mm), system)} ${lengthUnit(system)}`}
       </p>
       <label className="grid text-xs text-faint">
         drawn in
@@ -263,12 +271,14 @@ function Asked({ drawing, unit, onUnit, zero, onZero, layers, onLayers }: AskedP
 type GroupsProps = { groups: readonly Group[]; whole: (group: Group) => Said; put: (group: Group, part: Partial<Said>) => void; stale: boolean };
 
 function Groups({ groups, whole, put, stale }: GroupsProps) {
+  const system = useUnits();
+  const unit = lengthUnit(system);
   return (
     <div className={`overflow-x-auto ${stale ? "stale" : ""}`}>
       <table className="w-full border-collapse text-sm">
         <thead>
           <tr className="text-left text-xs text-faint">
-            {["take", "letter", "as drawn", "is a", "depth, mm", "goes", "first places, mm"].map((head) => (
+            {["take", "letter", "as drawn", "is a", `depth, ${unit}`, "goes", `first places, ${unit}`].map((head) => (
               <th key={head} className="pr-3 font-normal">
                 {head}
               </th>
@@ -316,12 +326,11 @@ function Groups({ groups, whole, put, stale }: GroupsProps) {
                     ))}
                 </td>
                 <td className="pr-3">
-                  <input
-                    className="plate-field figure !w-16"
-                    aria-label={`Depth of ${group.letter}, mm`}
-                    inputMode="decimal"
+                  <Length
+                    label={`Depth of ${group.letter} in the drawing, ${unit}`}
+                    width="!w-16"
                     value={said.depth}
-                    onChange={(event) => put(group, { depth: event.target.value })}
+                    onChange={(depth) => put(group, { depth })}
                   />
                 </td>
                 <td className="pr-3">
@@ -333,7 +342,7 @@ function Groups({ groups, whole, put, stale }: GroupsProps) {
                 <td className="figure text-faint">
                   {group.places_mm
                     .slice(0, 4)
-                    .map(([x, y]) => `${x}, ${y}`)
+                    .map(([x, y]) => shownPlaces(`${x}, ${y}`, system))
                     .join(" · ")}
                   {group.places_mm.length > 4 && " …"}
                 </td>

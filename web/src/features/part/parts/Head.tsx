@@ -1,11 +1,17 @@
 /** The head of the part as a sentence, and its features, a row each. */
+import { useState } from "react";
+
 import { useMachines, useMaterials } from "../../../job/queries";
+import { useUnits } from "../../../job/useUnits";
 import { words } from "../../../job/words";
+import { keptLength, keptPlaces, lengthUnit, shownLength, shownPlaces } from "../lengths";
 import { onMachine, type Row, type Typed, withRow } from "../model";
 
 type Props = { typed: Typed; onType: (typed: Typed) => void };
 
-function Word({ label, value, width, onChange }: { label: string; value: string; width: string; onChange: (value: string) => void }) {
+type Word = { label: string; value: string; width: string; placeholder?: string; onChange: (value: string) => void; onLeave?: () => void };
+
+function Word({ label, value, width, placeholder, onChange, onLeave }: Word) {
   return (
     <input
       className={`plate-field figure ${width}`}
@@ -13,11 +19,34 @@ function Word({ label, value, width, onChange }: { label: string; value: string;
       value={value}
       autoComplete="off"
       spellCheck={false}
+      placeholder={placeholder}
       onChange={(event) => onChange(event.target.value)}
+      onBlur={onLeave}
     />
   );
 }
 
+/** A length, or places, kept in millimetres and typed in the user's unit: as it was typed while one is at it. */
+export function Length({ value, places = false, onChange, ...field }: Word & { places?: boolean }) {
+  const system = useUnits();
+  const [text, setText] = useState<string | null>(null);
+  const [shown, kept] = places ? [shownPlaces, keptPlaces] : [shownLength, keptLength];
+  return (
+    <Word
+      {...field}
+      value={text ?? shown(value, system)}
+      onChange={(typed) => {
+        setText(typed);
+        onChange(kept(typed, system));
+      }}
+      onLeave={() => setText(null)}
+    />
+  );
+}
+
+/** What a place may be typed as, in round figures of either unit. */
+const PLACES = "15, 15; 105, 15 · line 4 x 30 at 10, 20 · grid 3 x 2, 40 x 25 at 15, 15 · circle 6 on 80 at 60, 40";
+const INCH_PLACES = "0.5, 0.5; 4, 0.5 · line 4 x 1.25 at 0.5, 1 · grid 3 x 2, 1.5 x 1 at 0.5, 0.5 · circle 6 on 3 at 2, 1.5";
 const SIDES = [
   ["", "from one side"],
   ["x", "then turned over about x"],
@@ -32,14 +61,15 @@ const FROM = [
 export function Head({ typed, onType }: Props) {
   const machines = useMachines();
   const materials = useMaterials();
+  const unit = lengthUnit(useUnits());
   const put = (part: Partial<Typed>) => onType({ ...typed, ...part });
   return (
     <p className="flex flex-wrap items-baseline gap-x-2 text-lg leading-loose">
       Make
       <Word label="Name of the part" value={typed.name} width="!w-44" onChange={(name) => put({ name })} />,
-      <Word label="Width, mm" value={typed.wide} width="!w-16" onChange={(wide) => put({ wide, outline: null })} />×
-      <Word label="Height, mm" value={typed.high} width="!w-16" onChange={(high) => put({ high, outline: null })} />×
-      <Word label="Thickness, mm" value={typed.thickness} width="!w-14" onChange={(thickness) => put({ thickness })} /> mm, of
+      <Length label={`Width, ${unit}`} value={typed.wide} width="!w-16" onChange={(wide) => put({ wide, outline: null })} />×
+      <Length label={`Height, ${unit}`} value={typed.high} width="!w-16" onChange={(high) => put({ high, outline: null })} />×
+      <Length label={`Thickness, ${unit}`} value={typed.thickness} width="!w-14" onChange={(thickness) => put({ thickness })} /> {unit}, of
       <select className="plate-field !w-64" aria-label="Metal" value={typed.material} onChange={(event) => put({ material: event.target.value })}>
         {materials.data?.map((one) => (
           <option key={one.id} value={one.id}>
@@ -87,6 +117,7 @@ const moreWords = ({ more }: Row): string =>
     .join("");
 
 export function Features({ typed, onType }: Props) {
+  const unit = lengthUnit(useUnits());
   const put = (place: number, part: Partial<Row>) => onType({ ...typed, rows: typed.rows.map((row, k) => (k === place ? { ...row, ...part } : row)) });
   return (
     <section aria-label="Features" className="grid gap-1">
@@ -107,8 +138,8 @@ export function Features({ typed, onType }: Props) {
             />
           </label>
           <label className="grid text-xs text-faint">
-            depth, mm
-            <Word label={`Depth of ${row.letter}, mm`} value={row.depth} width="text-base text-ink" onChange={(depth) => put(place, { depth })} />
+            depth, {unit}
+            <Length label={`Depth of ${row.letter}, ${unit}`} value={row.depth} width="text-base text-ink" onChange={(depth) => put(place, { depth })} />
           </label>
           <label className="flex min-h-9 items-center gap-1 text-sm">
             <input type="checkbox" checked={row.through} onChange={(event) => put(place, { through: event.target.checked })} />
@@ -129,8 +160,8 @@ export function Features({ typed, onType }: Props) {
             </select>
           )}
           <label className="grid text-xs text-faint max-wide:col-span-3">
-            where, mm from the zero
-            <Word label={`Places of ${row.letter}`} value={row.places} width="text-base text-ink" onChange={(places) => put(place, { places })} />
+            where, {unit} from the zero
+            <Length places label={`Places of ${row.letter}`} value={row.places} width="text-base text-ink" onChange={(places) => put(place, { places })} />
           </label>
           <button
             type="button"
@@ -146,7 +177,7 @@ export function Features({ typed, onType }: Props) {
         <button type="button" className="chip font-semibold" onClick={() => onType(withRow(typed))}>
           Another letter
         </button>
-        <span className="text-sm text-faint">Places: 15, 15; 105, 15 · line 4 x 30 at 10, 20 · grid 3 x 2, 40 x 25 at 15, 15 · circle 6 on 80 at 60, 40</span>
+        <span className="text-sm text-faint">Places: {unit === "in" ? INCH_PLACES : PLACES}</span>
       </div>
     </section>
   );

@@ -2,6 +2,8 @@
  * of the operation looked at. A hole is dragged, or nudged by the arrow keys, to another place. */
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 
+import { useUnits } from "../../../job/useUnits";
+import { shownPlaces } from "../lengths";
 import { type Answer, type Point, reach } from "../model";
 
 const [WIDTH, MARGIN, TALLEST] = [560, 30, 620];
@@ -30,6 +32,7 @@ const snapped = (value: number): number => Math.round(value / SNAP_MM) * SNAP_MM
 
 export function PlanView({ answer, side, looked, onMove }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  const system = useUnits();
   const [moved, setMoved] = useState<Moved | null>(null);
   const setup = answer.setups.find((one) => one.id === side);
   const holes = holesOf(answer, side);
@@ -111,7 +114,7 @@ export function PlanView({ answer, side, looked, onMove }: Props) {
             opacity={faded ? 0.35 : 1}
             tabIndex={0}
             role="button"
-            aria-label={`${name} at ${here.x}, ${here.y}; the arrow keys move it`}
+            aria-label={`${name} at ${shownPlaces(`${here.x}, ${here.y}`, system)}; the arrow keys move it`}
             onKeyDown={nudge(hole)}
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId);
@@ -171,7 +174,7 @@ function From({ place, at: [cx, cy], zero: [zx, zy] }: { place: { x: number; y: 
     <g pointerEvents="none" stroke="var(--bronze)" strokeWidth="1">
       <path d={`M${zx} ${cy} H${cx} V${zy}`} fill="none" strokeDasharray="3 3" />
       <text x={cx + 14} y={cy + 20} fontSize="13" fontWeight="700" fill="var(--ink)" stroke="var(--paper)" strokeWidth="4" paintOrder="stroke">
-        {place.x}, {place.y}
+        {shownPlaces(`${place.x}, ${place.y}`, useUnits())}
       </text>
     </g>
   );

@@ -4,7 +4,10 @@ import { Told } from "../../../job/Told";
 import { inUnits } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
 import { choicesOf } from "../../../job/words";
+import { lengthUnit } from "../lengths";
 import { type Answer, type Clamp, type Held, type Typed, UNHELD } from "../model";
+
+import { Length } from "./Head";
 
 type Props = {
   answer: Answer;
@@ -56,6 +59,7 @@ const CLAMP: Clamp = { name: "clamp", x0: "", x1: "", y0: "", y1: "", z: "" };
 
 /** What lies under the part, and what stands beside its holes. */
 function Lies({ held, onHeld }: { held: Held; onHeld: (held: Held) => void }) {
+  const unit = lengthUnit(useUnits());
   const put = (place: number, part: Partial<Clamp>) => onHeld({ ...held, clamps: held.clamps.map((one, k) => (k === place ? { ...one, ...part } : one)) });
   return (
     <section aria-label="How it lies" className="grid max-w-xl gap-2">
@@ -73,13 +77,13 @@ function Lies({ held, onHeld }: { held: Held; onHeld: (held: Held) => void }) {
           </select>
         </label>
         <label className="grid text-xs text-faint">
-          room under it, mm
-          <input
-            className="plate-field figure !w-24 text-base"
-            inputMode="decimal"
+          room under it, {unit}
+          <Length
+            label={`Room under it, ${unit}`}
+            width="!w-24 text-base text-ink"
             placeholder="not said"
             value={held.under_mm}
-            onChange={(event) => onHeld({ ...held, under_mm: event.target.value })}
+            onChange={(under_mm) => onHeld({ ...held, under_mm })}
           />
         </label>
       </div>
@@ -93,12 +97,7 @@ function Lies({ held, onHeld }: { held: Held; onHeld: (held: Held) => void }) {
           {SPANS.map(([name, label]) => (
             <label key={name} className="grid text-xs text-faint">
               {label}
-              <input
-                className="plate-field figure !w-14 text-base"
-                inputMode="decimal"
-                value={one[name]}
-                onChange={(event) => put(k, { [name]: event.target.value })}
-              />
+              <Length label={`${label}, ${unit}`} width="!w-14 text-base text-ink" value={one[name]} onChange={(value) => put(k, { [name]: value })} />
             </label>
           ))}
           <button type="button" className="chip text-sm" onClick={() => onHeld({ ...held, clamps: held.clamps.filter((_, place) => place !== k) })}>
