@@ -46,16 +46,15 @@ def in_order(part: Part, planned: Planned, meets: frozenset[tuple[str, str]]) ->
     rows = {letter: planned[letter] for letter in by_letter}
     after = {letter: set(one.after) for letter, one in by_letter.items()}
     for one, other in sorted(meets):
-        if one not in by_letter or other not in by_letter:
+        # On the floor of a wider hole a narrower one starts in solid metal.
+        if one not in by_letter or other not in by_letter or by_letter[other].diameter_mm >= by_letter[one].diameter_mm:
             continue
         here, there = (number.get(by_letter[letter].setup, 0) for letter in (one, other))
-        if here < there:
-            continue
         task, kept = rows[one]
-        if there < here or other in _before(one, after):
+        if there < here or (there == here and other in _before(one, after)):
             # The other is there when this is made.
             rows[one] = (task, tuple(row for row in kept if not starts_in_solid(row, task)))
-        elif starts_in_solid(kept[0], task) and one not in _before(other, after) and not _gives_place(rows, by_letter, one, other):
+        elif there == here and kept and starts_in_solid(kept[0], task):
             after[other].add(one)
     features = tuple(replace(one, after=tuple(sorted(after[one.letter]))) if one.letter in after else one for one in part.features)
     return replace(part, features=features), rows
@@ -65,14 +64,6 @@ def starts_in_solid(row: Plan, task: Task) -> bool:
     """Whether a row drills with what wants solid metal under it."""
     crib = task.base.yard.cutters
     return any(step.kind in DRILLING and step.cutter is not None and wants_solid(crib[step.cutter]) for step in row.steps)
-
-
-def _gives_place(rows: Mapping[str, tuple[Task, tuple[Plan, ...]]], by_letter: Mapping[str, Feature], one: str, other: str) -> bool:
-    """Of two that both want solid metal the wider goes first: the narrower goes on from its floor."""
-    task, kept = rows[other]
-    both = bool(kept) and starts_in_solid(kept[0], task)
-    wide, wider = by_letter[one].diameter_mm, by_letter[other].diameter_mm
-    return both and (wider, other) > (wide, one)
 
 
 def _before(letter: str, after: Mapping[str, set[str]]) -> set[str]:

@@ -328,3 +328,17 @@ def test_what_wants_solid_metal_never_goes_into_a_hole_that_is_there(side: str, 
             there |= letters
     last = [one for one in answer["operations"] if one["kind"] == "drill" and one["features"][0]["letter"] == "C"][-1]
     assert second in next(tool["words"] for tool in answer["tools"] if tool["number"] == last["tool"])
+
+
+@pytest.mark.parametrize("letters", ["ABC", "CBA", "BCA"])
+def test_on_one_axis_the_wider_that_wants_solid_metal_goes_first_whatever_its_letter(letters: str) -> None:
+    sizes = [("32", 10), ("26", 20), ("20", 60)]
+    features = [
+        {"letter": letter, "hole": hole, "depth_mm": deep, "through": hole == "20", "places": listed([0, 0])}
+        for letter, (hole, deep) in zip(letters, sizes, strict=True)
+    ]
+    answer = planned(
+        part("t1", "steel-c45", *sorted(features, key=lambda one: str(one["letter"]))) | {"setups": [{"id": "1", "thickness_mm": 60}]}
+    )
+    drilled = [one["features"][0]["letter"] for one in answer["operations"] if one["kind"] == "drill"]
+    assert (answer["unresolved"], drilled) == ([], list(letters))
