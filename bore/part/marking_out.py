@@ -9,7 +9,7 @@ Layer = Literal["OUTLINE", "HOLES", "CENTRES", "TEXT"]
 LAYERS: tuple[Layer, ...] = ("OUTLINE", "HOLES", "CENTRES", "TEXT")
 # A centre mark reaches so many diameters across its hole; letters' height, mm, and what is left round the part (own choice).
 CENTRE_D, LETTER_MM, SMALL_MM, ROUND_MM = 1.4, 3.5, 2.5, 12.0
-# A thread's nominal circle beside its drilled one; a seat; each as a circle of the hole's own layer.
+# How far the cross at the zero reaches, mm; a seat is a second circle on the holes' layer.
 ZERO_MM = 4.0
 
 
