@@ -36,6 +36,9 @@ FEATURE = (
     "face_z_mm",
     "entry",
     "entry_angle_deg",
+    "stack_mm",
+    "edge_distance_mm",
+    "measured_mm",
     "places",
     "counterbore_mm",
     "counterbore_depth_mm",
@@ -47,7 +50,8 @@ FEATURE = (
     "steps",
     "after",
 )
-OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread", "pinned_mm", "without_mm", "steps")
+OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread", "measured_mm", "pinned_mm", "without_mm", "steps")
+OF_HOLE = ("entry", "entry_angle_deg", "stack_mm", "edge_distance_mm")
 MOST_SETUPS, MOST_FEATURES, MOST_CORNERS, MOST_BOXES = 6, 26, 200, 40
 
 
@@ -218,7 +222,7 @@ def _feature(row: Any, at: str, setups: tuple[Setup, ...]) -> Feature:
     if setup == EITHER and not through:
         raise BadInput.at(f"{at}.setup", "only a hole that goes through may be made from either side")
     hole: Data = {"depth_mm": figure(row.get("depth_mm"), f"{at}.depth_mm", 0.05, 5000.0), "through": through}
-    hole |= {name: row[name] for name in ("entry", "entry_angle_deg") if row.get(name) is not None}
+    hole |= {name: row[name] for name in OF_HOLE if row.get(name) is not None}
     plan = {"hole": row["hole"]} | {name: row[name] for name in OF_PLAN if row.get(name) is not None}
     after = tuple(str(one) for one in listed(row.get("after"), f"{at}.after", MOST_FEATURES))
     family = row.get("family")

@@ -155,6 +155,19 @@ def test_a_hole_is_dragged_and_nudged_and_the_part_turned_over(page: Page, serve
     assert barriers(page) == []
 
 
+def test_a_kept_plan_opens_as_a_part_of_one_hole(page: Page, server: Server) -> None:
+    part(page, server)
+    page.get_by_role("button", name=re.compile("^Kept plans")).click()
+    page.get_by_role("dialog").get_by_role("button", name=re.compile("^Ramp plate, fixing threads")).click()
+    expect(page.get_by_label("Hole A as drawn")).to_have_value("M12")
+    expect(page.get_by_label("Machine", exact=True)).to_have_value("v1")
+    expect(page.get_by_label("Places of A")).to_have_value(re.compile("40, 40; 120, 40; 200, 40"))
+    planned(page)
+    expect(page.get_by_role("list", name="Operations in order")).to_contain_text("M12 machine tap")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Hole A as drawn")).to_have_value("11")
+
+
 def test_the_part_in_inches(page: Page, server: Server) -> None:
     part(page, server)
     page.get_by_role("button", name=re.compile("^Units:")).click()

@@ -16,8 +16,10 @@ import { later } from "../../ui/later";
 import { usePrint } from "../../ui/usePrint";
 import { begin } from "../machine/run";
 import { UnderWay } from "../machine/UnderWay";
+import { fromKept } from "../plan/model";
+import { KeptPlans } from "../plan/parts/Kept";
 import { Program, programmed } from "../program/Program";
-import { type Answer, blank, onMachine, requestOf, type Typed, typedOf, withPlace } from "./model";
+import { type Answer, blank, onMachine, partOf, requestOf, type Typed, typedOf, withPlace } from "./model";
 import { Card } from "./parts/Card";
 import { Compare } from "./parts/Compare";
 import { Files } from "./parts/Files";
@@ -198,6 +200,13 @@ export function PartScreen() {
     put(typedOf(kept.asked));
     setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
   };
+  const openPlan = async (slug: string) => {
+    const kept = await api.readPlan(slug);
+    const asked = fromKept(kept.asked as Parameters<typeof fromKept>[0]);
+    const { machine } = kept.asked as { screen?: { machine?: string }; machine?: string };
+    put({ ...partOf(kept.answer as Parameters<typeof partOf>[0], asked, asked.machine || machine || whole.machine), name: kept.name });
+    setNamed(UNNAMED);
+  };
   useEffect(() => {
     // A link from paper opens its part once.
     if (wanted) void openPart(wanted).then(() => navigate("/part", { replace: true }));
@@ -237,6 +246,7 @@ export function PartScreen() {
           />
         </label>
         <KeptParts onOpen={openPart} />
+        <KeptPlans onOpen={openPlan} />
         {may && <KeepPart typed={whole} named={named} onKept={setNamed} />}
         <button
           type="button"

@@ -7,8 +7,8 @@ export type Answer = Schemas["PartAnswer"];
 export type Point = readonly [number, number];
 /** The side a hole is made from: the first, the turned one, or whichever suits. */
 export type Side = "1" | "2" | "either";
-/** What a table of holes says of one beside what is typed. */
-type More = Record<string, number>;
+/** What a table of holes, or a plan, says of one beside what is typed: seats, the height of its face, its entry, its stack. */
+type More = Record<string, unknown>;
 export type Row = {
   letter: string;
   hole: string;
@@ -41,6 +41,8 @@ export type Typed = {
   want: string;
   /** How it lies, by its side. */
   held: Readonly<Partial<Record<string, Held>>>;
+  /** The machine's hour, in the shop's money; none: as usual. */
+  rate_per_h: number | null;
   /** Sizes that must be in every letter's row. */
   pinned: readonly number[];
   rows: readonly Row[];
@@ -64,6 +66,7 @@ const BEGUN: Typed = {
   turned: "",
   want: "usual",
   held: {},
+  rate_per_h: null,
   pinned: [],
   rows: [
     { ...ROW, letter: "A", hole: "11", depth: "20", places: "grid 2 x 2, 120 x 60 at 20, 20" },
@@ -84,27 +87,36 @@ export function begun(): Typed {
 
 /** A plan's hole as a part of one letter: as drawn, where it stands, on the same machine; its seats and own row with it. */
 export function partOf(answer: Schemas["PlanAnswer"], asked: PlanAsked, machine: string): Typed {
-  const seats = {
-    counterbore_mm: asked.counterbore_mm,
-    counterbore_depth_mm: asked.counterbore_mm && asked.counterbore_depth_mm,
-    countersink_mm: asked.countersink_mm,
-  };
-  const more = Object.fromEntries(Object.entries(seats).filter((pair): pair is [string, number] => typeof pair[1] === "number"));
+  const { counterbore_mm, counterbore_depth_mm, countersink_mm, measured_mm, edge_distance_mm, entry, thread } = asked;
+  const more = said({
+    counterbore_mm,
+    counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm,
+    countersink_mm,
+    measured_mm,
+    edge_distance_mm,
+    entry: entry === "flat" ? null : entry,
+    entry_angle_deg: entry === "angled" ? asked.slope_deg : null,
+    stack_mm: asked.stack_mm.length > 1 ? asked.stack_mm : null,
+    thread: thread === "any" ? null : thread,
+    without_mm: asked.without_mm.length ? asked.without_mm : null,
+  });
+  const depth_mm = asked.stack_mm.length > 1 ? asked.stack_mm.reduce((sum, one) => sum + one, 0) : asked.depth_mm;
   return {
     ...BEGUN,
     name: `Part with ${asked.hole}`,
     machine,
     material: asked.material,
-    thickness: String(asked.through ? asked.depth_mm : (asked.plate_mm ?? asked.depth_mm * 2)),
+    thickness: String(asked.through ? depth_mm : (asked.plate_mm ?? depth_mm * 2)),
     wide: "",
     high: "",
     want: asked.want,
+    rate_per_h: asked.rate_per_h,
     held: { "1": { ...UNHELD, under: asked.behind, under_mm: asked.under_mm === null ? "" : String(asked.under_mm) } },
     rows: [
       {
         ...ROW,
         hole: asked.hole,
-        depth: String(asked.depth_mm),
+        depth: String(depth_mm),
         through: asked.through,
         places: placesText(programPlaces(answer)),
         more,
@@ -166,7 +178,7 @@ export function rowOf(one: FeatureAsked, second?: string): Row {
     side: setup === "either" ? "either" : setup !== undefined && setup === second ? "2" : "1",
     steps: null,
     pinned: [],
-    more: Object.fromEntries(Object.entries(more).filter((pair): pair is [string, number] => typeof pair[1] === "number")),
+    more: said(more),
   };
 }
 
@@ -199,6 +211,9 @@ type Asked = {
 };
 
 export const blank = (typed: Typed): Typed => ({ ...BEGUN, machine: typed.machine, material: typed.material, metal: typed.metal, name: "New part" });
+
+/** What is said of some fields: what is not is left out. */
+const said = (fields: Record<string, unknown>): More => Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== null && value !== undefined));
 
 const figure = (text: string): number => typedFigure(text) ?? NaN;
 
@@ -239,7 +254,7 @@ export function requestOf(typed: Typed): object | null {
     name: typed.name,
     material: { id: typed.material },
     machine: { id: typed.machine },
-    wish: { want: typed.want, ...(typed.pinned.length ? { pinned_mm: typed.pinned } : {}) },
+    wish: { want: typed.want, ...said({ rate_per_h: typed.rate_per_h }), ...(typed.pinned.length ? { pinned_mm: typed.pinned } : {}) },
     setups: [
       { id: "1", ...side, ...heldAs(typed.held["1"]) },
       ...(typed.turned ? [{ id: "2", ...side, ...heldAs(typed.held["2"]), turned: typed.turned }] : []),

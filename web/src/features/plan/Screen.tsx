@@ -17,7 +17,7 @@ import { UnderWay } from "../machine/UnderWay";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "../../ui/download";
-import { type Answer, asCsv, type Asked, bodyOf, controlOf, madeOf, moved, type OwnStep, ownRow, PLAIN, reduce, type Step, tightest } from "./model";
+import { type Answer, asCsv, type Asked, bodyOf, controlOf, fromKept, madeOf, moved, type OwnStep, ownRow, PLAIN, reduce, type Step, tightest } from "./model";
 import { AddStep } from "./parts/AddStep";
 import { AnyMachine } from "./parts/AnyMachine";
 import { Card } from "./parts/Card";
@@ -64,33 +64,6 @@ const fromBench = (job: Case | undefined, machine: string | undefined): Partial<
         ...(machine ? { machine } : {}),
       }
     : {};
-
-/** A kept plan's own words, or as much as its case says where it was kept by another door. */
-function fromKept(asked: { case?: Case; plan?: Record<string, unknown>; screen?: Partial<Asked> }): Asked {
-  const { case: job, plan = {}, screen = {} } = asked;
-  const hole = job?.hole;
-  const said = Object.fromEntries(
-    ["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "measured_mm", "rate_per_h"]
-      .filter((name) => plan[name] != null)
-      .map((name) => [name, plan[name]]),
-  );
-  const given = plan.pattern as (Partial<Asked["pattern"]> & { count?: number }) | null | undefined;
-  const pattern = { ...PLAIN.pattern, ...given };
-  const steps = (plan.steps as OwnStep[] | undefined) ?? null;
-  return {
-    ...PLAIN,
-    depth_mm: hole?.depth_mm ?? PLAIN.depth_mm,
-    through: hole?.through !== false,
-    count: given?.count ?? hole?.count ?? 1,
-    behind: (hole?.behind as Asked["behind"]) ?? PLAIN.behind,
-    plate_mm: hole?.plate_thickness_mm ?? null,
-    material: job?.material.id ?? PLAIN.material,
-    pattern,
-    steps,
-    ...said,
-    ...screen,
-  };
-}
 
 export function Plan() {
   useFirstJob();

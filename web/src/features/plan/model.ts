@@ -1,6 +1,7 @@
 /** What is asked of a plan, how it changes, and a plan as a table. Pure. */
 import type { Schemas } from "../../api/client";
 import { type History, stepped, travelled } from "../../job/history";
+import type { Case } from "../../job/types";
 
 export type Answer = Schemas["PlanAnswer"];
 export type Step = Schemas["PlanStep"];
@@ -76,6 +77,33 @@ export const PLAIN: Asked = {
   steps: null,
   pattern: { kind: "single", pitch_mm: 60, row_pitch_mm: 60, columns: 2, rows: 2, circle_mm: 160, edge_x_mm: null, edge_y_mm: null },
 };
+
+/** A kept plan's own words, or as much as its case says where it was kept by another door. */
+export function fromKept(asked: { case?: Case; plan?: Record<string, unknown>; screen?: Partial<Asked> }): Asked {
+  const { case: job, plan = {}, screen = {} } = asked;
+  const hole = job?.hole;
+  const said = Object.fromEntries(
+    ["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "measured_mm", "rate_per_h"]
+      .filter((name) => plan[name] != null)
+      .map((name) => [name, plan[name]]),
+  );
+  const given = plan.pattern as (Partial<Asked["pattern"]> & { count?: number }) | null | undefined;
+  const pattern = { ...PLAIN.pattern, ...given };
+  const steps = (plan.steps as OwnStep[] | undefined) ?? null;
+  return {
+    ...PLAIN,
+    depth_mm: hole?.depth_mm ?? PLAIN.depth_mm,
+    through: hole?.through !== false,
+    count: given?.count ?? hole?.count ?? 1,
+    behind: (hole?.behind as Asked["behind"]) ?? PLAIN.behind,
+    plate_mm: hole?.plate_thickness_mm ?? null,
+    material: job?.material.id ?? PLAIN.material,
+    pattern,
+    steps,
+    ...said,
+    ...screen,
+  };
+}
 
 /** How many holes a pattern has: a grid counts its own. */
 export const countOf = (asked: Asked): number => (asked.pattern.kind === "grid" ? asked.pattern.columns * asked.pattern.rows : asked.count);

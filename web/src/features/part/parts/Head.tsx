@@ -113,7 +113,7 @@ export function Head({ typed, onType }: Props) {
 /** What a table said of a hole beside what is typed: a seat, the height of its face. */
 const moreWords = ({ more }: Row): string =>
   Object.entries(more)
-    .map(([name, value]) => `, ${name.replace(/_mm$/, "").replaceAll("_", " ")} ${value}`)
+    .map(([name, value]) => `, ${name.replace(/_(mm|deg)$/, "").replaceAll("_", " ")} ${[value].flat().join(" + ")}`)
     .join("");
 
 export function Features({ typed, onType }: Props) {
