@@ -10000,6 +10000,9 @@ export interface operations {
                         face_z_mm?: unknown;
                         entry?: unknown;
                         entry_angle_deg?: unknown;
+                        stack_mm?: unknown;
+                        edge_distance_mm?: unknown;
+                        measured_mm?: unknown;
                         places?: unknown;
                         counterbore_mm?: unknown;
                         counterbore_depth_mm?: unknown;
@@ -10169,6 +10172,9 @@ export interface operations {
                             face_z_mm?: unknown;
                             entry?: unknown;
                             entry_angle_deg?: unknown;
+                            stack_mm?: unknown;
+                            edge_distance_mm?: unknown;
+                            measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
                             counterbore_depth_mm?: unknown;
@@ -10363,6 +10369,9 @@ export interface operations {
                             face_z_mm?: unknown;
                             entry?: unknown;
                             entry_angle_deg?: unknown;
+                            stack_mm?: unknown;
+                            edge_distance_mm?: unknown;
+                            measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
                             counterbore_depth_mm?: unknown;
@@ -10728,6 +10737,9 @@ export interface operations {
                             face_z_mm?: unknown;
                             entry?: unknown;
                             entry_angle_deg?: unknown;
+                            stack_mm?: unknown;
+                            edge_distance_mm?: unknown;
+                            measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
                             counterbore_depth_mm?: unknown;
@@ -10952,6 +10964,9 @@ export interface operations {
                         face_z_mm?: unknown;
                         entry?: unknown;
                         entry_angle_deg?: unknown;
+                        stack_mm?: unknown;
+                        edge_distance_mm?: unknown;
+                        measured_mm?: unknown;
                         places?: unknown;
                         counterbore_mm?: unknown;
                         counterbore_depth_mm?: unknown;
@@ -11163,6 +11178,9 @@ export interface operations {
                             face_z_mm?: unknown;
                             entry?: unknown;
                             entry_angle_deg?: unknown;
+                            stack_mm?: unknown;
+                            edge_distance_mm?: unknown;
+                            measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
                             counterbore_depth_mm?: unknown;

@@ -1,5 +1,6 @@
 /** A part as it is typed on its screen, and as it is asked for. Pure. */
 import type { Schemas } from "../../api/client";
+import { machineOf } from "../../job/words";
 import { typedFigure } from "../../ui/typed";
 import { type Asked as PlanAsked, type OwnStep, programPlaces } from "../plan/model";
 
@@ -118,7 +119,8 @@ export function partOf(answer: Schemas["PlanAnswer"], asked: PlanAsked, machine:
         hole: asked.hole,
         depth: String(depth_mm),
         through: asked.through,
-        places: placesText(programPlaces(answer)),
+        // Where the work turns the hole lies on its line, however many parts are made.
+        places: placesText(machineOf(answer.machine_kind).lathe ? [[0, 0]] : programPlaces(answer)),
         more,
         steps: asked.steps?.filter((one) => !one.struck) ?? null,
         pinned: asked.pinned_mm,
