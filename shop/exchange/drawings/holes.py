@@ -17,10 +17,11 @@ from ezdxf.upright import upright_all
 from bore.base.errors import BadInput
 from bore.part.could_be import could_be
 from bore.part.places import SAME_MM
+from bore.quantities.units import MM_PER_INCH
 from shop.exchange.drawings.found import DrawingFound, Group, LayerFound
 
 # $INSUNITS as ISO and the format's own description number them: what one unit is, mm.
-UNITS_MM = {"inch": 25.4, "foot": 304.8, "mm": 1.0, "cm": 10.0, "m": 1000.0}
+UNITS_MM = {"inch": MM_PER_INCH, "foot": 12 * MM_PER_INCH, "mm": 1.0, "cm": 10.0, "m": 1000.0}
 BY_NUMBER = {1: "inch", 2: "foot", 4: "mm", 5: "cm", 6: "m"}
 ZEROS = {"left front": (0, 0), "right front": (1, 0), "left rear": (0, 1), "right rear": (1, 1)}
 MOST_HOLES, MOST_ENTITIES, DEEPEST_BLOCK, MOST_CORNERS, MOST_GROUPS = 2000, 40_000, 5, 200, 26

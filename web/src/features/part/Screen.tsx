@@ -165,6 +165,8 @@ export function PartScreen() {
   const [file, setFile] = useState<File | null>(null);
   const [shown, setShown] = useState<Shown>("operations");
   const [onSide, setOnSide] = useState("1");
+  // Why the part a link names was not opened.
+  const [gone, setGone] = useState("");
   const [, navigate] = useLocation();
   const wanted = new URLSearchParams(useSearch()).get("open");
   const may = useMay("machinist");
@@ -209,7 +211,10 @@ export function PartScreen() {
   };
   useEffect(() => {
     // A link from paper opens its part once.
-    if (wanted) void openPart(wanted).then(() => navigate("/part", { replace: true }));
+    if (!wanted) return;
+    openPart(wanted)
+      .catch((error: unknown) => setGone(inWords(error)))
+      .finally(() => navigate("/part", { replace: true }));
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [wanted]);
   return (
@@ -276,6 +281,11 @@ export function PartScreen() {
         )}
         <Head typed={whole} onType={(now) => put(now, true)} />
         <Features typed={whole} onType={(now) => put(now, true)} />
+        {gone && (
+          <p role="alert" className="m-0 text-vermilion">
+            The part this link names is not opened: {gone}
+          </p>
+        )}
         {found.error && (
           <p role="alert" className="m-0 text-vermilion first-letter:uppercase">
             {inWords(found.error)}

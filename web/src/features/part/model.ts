@@ -51,7 +51,7 @@ export type Typed = {
 
 const KEY = "part";
 /** The letters features go by. */
-const LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+export const LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
 const ROW: Row = { letter: "A", hole: "", depth: "", through: true, places: "", side: "1", more: {}, steps: null, pinned: [] };
 
 /** A plate to begin with: a made-up one of the yard's. */

@@ -6,7 +6,7 @@ import { inWords, type Schemas } from "../../../api/client";
 import { partFiles, type Unit } from "../../../api/parts";
 import { useUnits } from "../../../job/useUnits";
 import { lengthUnit, shownLength, shownPlaces } from "../lengths";
-import { type Point, reach, type Row, rowOf, placesText, type Typed } from "../model";
+import { LETTERS, type Point, reach, type Row, rowOf, placesText, type Typed } from "../model";
 
 import { Length } from "./Head";
 
@@ -175,7 +175,7 @@ function FromDrawing({ file, typed, onTake, onLeave }: Props) {
 const nameOf = (group: Group): string => [group.diameter_mm, ...group.also_mm, group.thread_mm].join();
 
 function rowFrom(group: Group, said: Said, k: number): Row {
-  const letter = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"[k] ?? group.letter;
+  const letter = LETTERS[k] ?? group.letter;
   return {
     letter,
     hole: said.hole,

@@ -56,6 +56,19 @@ export function Card({ answer, system, name, note, code }: Props) {
   );
 }
 
+/** The names of a table's columns. */
+const Heads = ({ names }: { names: readonly string[] }) => (
+  <thead>
+    <tr className="text-left">
+      {names.map((name) => (
+        <th key={name} className={`${CELL} font-semibold`}>
+          {name}
+        </th>
+      ))}
+    </tr>
+  </thead>
+);
+
 /** A letter's hole, how deep, and where its face lies if that is not the zero's. */
 function holeWords({ hole, through, depth_mm, face_mm }: Answer["rows"][number], system: System): string {
   const face = face_mm === 0 ? "" : `; its face ${plain(Math.abs(face_mm), system)} ${face_mm > 0 ? "above" : "below"} the zero’s`;
@@ -67,15 +80,7 @@ function Letters({ answer, side, system }: { answer: Answer; side: string; syste
   const bare = (value: number) => plain(value, system).replace(/\s\w+$/, "");
   return (
     <table className="w-full border-collapse self-start">
-      <thead>
-        <tr className="text-left">
-          {["", "hole", `x, y from the zero, ${system.length === "inch" ? "in" : "mm"}`, "measured"].map((head) => (
-            <th key={head} className={`${CELL} font-semibold`}>
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads names={["", "hole", `x, y from the zero, ${system.length === "inch" ? "in" : "mm"}`, "measured"]} />
       <tbody>
         {answer.rows
           .filter((row) => row.setup === side)
@@ -127,15 +132,7 @@ function Verdict({ one }: { one: Operation }) {
 function Operations({ answer, side, system }: { answer: Answer; side: string; system: System }) {
   return (
     <table aria-label="Operations in order" className="mt-1 w-full border-collapse">
-      <thead>
-        <tr className="text-left">
-          {["", "before it", "tool", "what", "speed; feed or hand", "stop, tip at", "verdict", "✓ each hole", "time"].map((head) => (
-            <th key={head} className={`${CELL} font-semibold`}>
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads names={["", "before it", "tool", "what", "speed; feed or hand", "stop, tip at", "verdict", "✓ each hole", "time"]} />
       <tbody>
         {answer.operations
           .filter((one) => one.setup === side)
@@ -176,15 +173,7 @@ function Tools({ answer, system }: { answer: Answer; system: System }) {
       ?.features.flatMap((one) => (one.case as { cutter?: { free_length_mm?: number } } | null)?.cutter ?? [])[0]?.free_length_mm;
   return (
     <table aria-label="Tools to set" className="mt-2 w-full border-collapse">
-      <thead>
-        <tr className="text-left">
-          {["tool", "what it is", "sticks out at least", "for", "set to", "offset", "edge seen"].map((head) => (
-            <th key={head} className={`${CELL} font-semibold`}>
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads names={["tool", "what it is", "sticks out", "for", "set to", "offset", "edge seen"]} />
       <tbody>
         {answer.tools.map((one) => {
           const free = out(one.number);
