@@ -15,6 +15,7 @@ from bore.job.job import Job
 from bore.machines.kinds import machine_kinds
 from bore.part import places
 from bore.part.axis import meeting, starts_in_solid
+from bore.part.batch import Batch, batch
 from bore.part.half_way import HalfWay, half_ways
 from bore.part.model import Feature, Part, Setup
 from bore.part.rows import first_row, other_rows, row_into_a_hole
@@ -135,7 +136,7 @@ class Search:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PartAnswer:
-    """A part planned: what it is, in order, and what it wants beside its operations."""
+    """A part planned: what it is, in order, and what it wants beside its operations; its times are one part's, its cost that of all of them."""
 
     name: str
     machine: str
@@ -147,6 +148,7 @@ class PartAnswer:
     operations: list[PartOperation]
     changes: Changes
     times: PartTimes
+    batch: Batch
     cost: float
     rows: list[FeatureRow]
     saved: Saved
@@ -238,6 +240,7 @@ def _answer(part: Part, made: _Made, solved: list[Solved], found: list[places.Fi
     tools = tools_answer(solved, base.yard.cutters)
     operations = [one for setup in solved for one in setup.operations]
     times = _times(solved, operations)
+    several = batch(part.count, operations, times.turn)
     rate = next((asked.task.money.rate_per_h for asked in made.asked.values()), 0.0)
     plans = [(made.asked[feature.letter].task, row) for setup in solved for feature, row in zip(setup.features, setup.rows, strict=True)]
     return PartAnswer(
@@ -251,7 +254,8 @@ def _answer(part: Part, made: _Made, solved: list[Solved], found: list[places.Fi
         operations=[operation_answer(setup, one, tools) for setup in solved for one in setup.operations],
         changes=Changes(**{name: sum(getattr(one.change, flag) for one in operations) for name, flag in FLAGS.items()}),
         times=times,
-        cost=number(_edges_cost(made, solved) + rate * times.total / S_PER_H),
+        batch=several,
+        cost=number(part.count * _edges_cost(made, solved) + rate * several.total_s / S_PER_H),
         rows=[_row(setup, feature, row, made) for setup in solved for feature, row in zip(setup.features, setup.rows, strict=True)],
         saved=_saved(solved, rate),
         unresolved=made.unresolved,

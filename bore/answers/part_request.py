@@ -13,6 +13,7 @@ from bore.base.plain import REACH_MM, figure, known_fields, listed, pair_mm, pla
 from bore.case.fields import all_fields
 from bore.job.cutter_kinds import cutter_kinds
 from bore.job.obstacle import read_obstacles
+from bore.part.batch import MOST_PARTS
 from bore.part.model import Box, Feature, Part, Point, Setup
 from bore.part.places import edge_mm, neighbour_mm
 from bore.part.sides import EITHER
@@ -24,7 +25,7 @@ from bore.program.control import CHOICES
 
 Data = dict[str, Any]
 _OWN = re.compile(r"^(?:case\.)?(?:plan|hole)\.")
-TOP = ("name", "material", "machine", "yard", "wish", "setups", "features")
+TOP = ("name", "count", "material", "machine", "yard", "wish", "setups", "features")
 WISH = ("want", "mark_first", "deburr", "pinned_mm", "rate_per_h", "costs")
 SETUP = ("id", "zero", "outline_mm", "thickness_mm", "under", "under_mm", "keep_out_mm", "holding", "obstacles", "turned")
 FEATURE = (
@@ -70,7 +71,16 @@ def read_part(data: Any) -> Part:
     for name in ("material", "machine"):
         if not isinstance(data.get(name), dict):
             raise BadInput.at(name, "is needed, as an object")
-    return Part(plain_text(data.get("name"), "name"), setups, features, want, wish.get("mark_first") is not False)
+    return Part(
+        plain_text(data.get("name"), "name"), setups, features, want, wish.get("mark_first") is not False, _count(data.get("count"))
+    )
+
+
+def _count(value: Any) -> int:
+    """How many of the part are made; nothing said is one."""
+    if value is not None and (isinstance(value, bool) or not isinstance(value, int) or not 1 <= value <= MOST_PARTS):
+        raise BadInput.at("count", f"accepted: a whole number, 1 to {MOST_PARTS}")
+    return value or 1
 
 
 def asked_of(data: Data, part: Part, feature: Feature, setup: Setup) -> Asked:

@@ -48,10 +48,11 @@ class Feature:
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """A part: its set-ups in order, its features, what is wanted."""
+    """A part: its set-ups in order, its features, what is wanted, and how many of it."""
 
     name: str
     setups: tuple[Setup, ...]
     features: tuple[Feature, ...]
     want: str
     mark_first: bool
+    count: int = 1

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from bore.answers.part import part_answer
 from bore.answers.serialise import as_data
+from bore.base.errors import BadInput
 from bore.part.interleave import At, Rules, Unit, Work, after, best_order, change_to, one_after_another
 from bore.part.path import length_mm, shortest
 from tests.asking import answered, bore_command
@@ -281,6 +282,28 @@ def test_a_malformed_part_is_refused_by_field(changes: dict[str, Any], field: st
     ended = bore_command("part", "-", stdin=json.dumps(COVER | changes))
     assert (ended.returncode, ended.stdout) == (2, "")
     assert ended.stderr.startswith(f"{field}:")
+
+
+@pytest.mark.parametrize("machine", ["c2", "v1", "m1"])
+def test_several_parts_take_no_less_than_their_work_and_no_more_than_one_after_another(machine: str) -> None:
+    """A batch of one is the part itself; nobody saves more than what is not changed again; the cost goes by the time said."""
+    asked = part(
+        machine, "steel-structural-355", {"letter": "A", "hole": "11", "places": grid(20, 20, 2, 2, 60, 40)}, wish={"rate_per_h": 60}
+    )
+    one, some = part_answer(asked), part_answer(asked | {"count": 6})
+    assert one.batch.total_s == pytest.approx(one.times.total, abs=0.1)
+    assert one.batch.words == ""
+    assert some.times == one.times
+    work = one.times.cut + one.times.hand
+    # Six clamped one after another, five times in between; a clamping is a minute (common practice).
+    assert some.batch.whole_parts_s == pytest.approx(6 * one.times.total + 5 * 60, abs=0.5)
+    assert 6 * work + one.times.change <= some.batch.step_by_step_s + 0.5
+    assert some.batch.total_s == min(some.batch.whole_parts_s, some.batch.step_by_step_s)
+    # At 60 an hour a second costs a sixtieth; what the edges cost is six times as much.
+    edges = one.cost - one.batch.total_s / 60
+    assert some.cost == pytest.approx(6 * edges + some.batch.total_s / 60, rel=1e-3)
+    with pytest.raises(BadInput, match="a whole number, 1 to 1000"):
+        part_answer(asked | {"count": 1001})
 
 
 def test_the_command_answers_and_no_figure_is_nothing() -> None:

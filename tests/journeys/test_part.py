@@ -212,6 +212,32 @@ def test_a_letters_row_is_changed_and_other_ways_are_looked_at(page: Page, serve
     expect(page.get_by_label("Machine", exact=True)).to_have_value("b1")
 
 
+def test_several_of_a_part_and_one_of_its_holes_by_itself(page: Page, server: Server) -> None:
+    """A letter is looked at as a plan of its own, changed there, and comes back with its places; the Plan is left and found in one form."""
+    part(page, server)
+    page.get_by_label("How many parts").fill("4")
+    expect(page.get_by_text(re.compile(r"All 4: .*(each part whole|each step on every part) before"))).to_be_visible()
+    page.get_by_role("button", name="Letter by letter").click()
+    page.get_by_role("button", name="B by itself").click()
+    expect(page.get_by_text("Hole B of Ramp plate, by itself.")).to_be_visible()
+    hole = page.get_by_label("the hole, as drawn")
+    expect(hole).to_have_value("M10")
+    expect(page.get_by_label("how many")).to_have_value("2")
+    hole.fill("M8")
+    expect(page.get_by_role("list", name="Steps").locator("[data-step=tap]")).to_contain_text("M8")
+    page.get_by_role("button", name="Put it back into the part").click()
+    expect(page.get_by_label("Hole B as drawn")).to_have_value("M8")
+    expect(page.get_by_label("Places of B")).to_have_value("60, 50; 100, 50")
+    expect(page.get_by_label("How many parts")).to_have_value("4")
+    planned(page)
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("navigation", name="Screens").get_by_role("link", name="Plan").click()
+    expect(page.get_by_label("Hole B as drawn")).to_have_value("M8")
+    page.get_by_role("link", name="One hole").click()
+    expect(hole).to_be_visible()
+
+
 def test_what_is_seen_is_told_what_to_do_about(bench: Page) -> None:
     bench.get_by_role("button", name="What’s wrong?").click()
     dialog = bench.get_by_role("dialog", name="What’s wrong?")

@@ -85,7 +85,7 @@ def test_a_drawing_is_read_whatever_wrote_it(version: str, unit: str) -> None:
     assert by_size[(None, (), None)].places_mm == [pytest.approx([10, 90])]
     assert len(by_size) == 7
     told = " ".join(found.left_out)
-    assert all(word in told for word in ("ellipse", "tilted", "drawn twice"))
+    assert all(word in told for word in ("ellipse", "tilted to the plane of the drawing (handle ", "drawn twice", "mm in the drawing"))
 
 
 def test_units_layers_and_the_zero_are_chosen() -> None:

@@ -9,6 +9,7 @@ from ninja import Router
 from bore.answers.part import PartAnswer
 from bore.answers.part_request import FEATURE, SETUP, WISH
 from bore.limits.judgement import CANNOT, HOLDS, VERDICTS
+from bore.part.batch import MOST_PARTS
 from bore.plan.task import WANTS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
@@ -37,6 +38,7 @@ PART = {
     "additionalProperties": False,
     "properties": {
         "name": {"type": "string", "maxLength": 120},
+        "count": {"type": "integer", "minimum": 1, "maximum": MOST_PARTS, "description": "how many of the part; left out, one"},
         "material": {"type": "object"},
         "machine": {"type": "object", "description": "a machine, or only the id of one of the shop’s"},
         "yard": {"type": "object", "description": "its cutters are the crib; left out, the shop’s own"},

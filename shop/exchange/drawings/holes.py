@@ -38,15 +38,19 @@ Place = tuple[float, float]
 @dataclass(slots=True)
 class _Seen:
     """What lies flat in the drawing, a unit of which is `scale` mm: circles and bare points by layer, mm; pieces of lines as they were drawn;
-    and what was left out."""
+    and what was left out, with the handles of the entities the file gives them."""
 
     scale: float
     circles: list[tuple[str, Place, float]] = field(default_factory=list)
     arcs: dict[tuple[str, float, float, float], float] = field(default_factory=lambda: defaultdict(float))
     points: list[tuple[str, Place]] = field(default_factory=list)
     pieces: list[Any] = field(default_factory=list)
-    left_out: dict[str, int] = field(default_factory=lambda: defaultdict(int))
+    left_out: dict[str, list[str]] = field(default_factory=lambda: defaultdict(list))
     looked_at: int = 0
+
+    def leave(self, words: str, which: str | None = "") -> None:
+        """What is not taken, why, and which it is where that can be said."""
+        self.left_out[words].append(which or "")
 
 
 def find_holes(body: bytes, units: str = "", layers: list[str] | None = None, zero: str = "left front") -> DrawingFound:
@@ -67,7 +71,7 @@ def find_holes(body: bytes, units: str = "", layers: list[str] | None = None, ze
         raise BadInput.at("file", f"holds {len(taken) + len(points)} circles and points; accepted: at most {MOST_HOLES}")
     corners = [(x * seen.scale, y * seen.scale) for x, y in _outline(seen)]
     if not corners:
-        seen.left_out["outline: no closed line is there; its width and height are asked for"] += 1
+        seen.leave("outline: no closed line is there; its width and height are asked for")
     groups = _groups(taken, points, threads)
     x0, y0 = _zero(zero, corners, groups)
 
@@ -84,8 +88,27 @@ def find_holes(body: bytes, units: str = "", layers: list[str] | None = None, ze
         wide_mm=round(wide, 4),
         high_mm=round(high, 4),
         groups=[replace(one, places_mm=[from_zero((x, y)) for x, y in one.places_mm]) for one in groups],
-        left_out=[words if count == 1 else f"{words} ({count} times)" for words, count in seen.left_out.items()],
+        left_out=[_left(words, which) for words, which in seen.left_out.items()],
     )
+
+
+# So many of what was left out are told one by one.
+MOST_TOLD = 3
+
+
+def _left(words: str, which: list[str]) -> str:
+    """`circle: it has no radius (4 times: handle 2F, handle 30, handle 31 …)`."""
+    told = list(dict.fromkeys(one for one in which if one))
+    some = ", ".join(told[:MOST_TOLD]) + (" …" if len(told) > MOST_TOLD else "")
+    times = f"{len(which)} times" if len(which) > 1 else ""
+    more = ": ".join(one for one in (times, some) if one)
+    return f"{words} ({more})" if more else words
+
+
+def _handle(entity: DXFEntity) -> str:
+    """An entity as the file names it; what a block's insert makes of its own has no name."""
+    handle = entity.dxf.get("handle")
+    return f"handle {handle}" if handle else ""
 
 
 def _opened(body: bytes) -> Drawing:
@@ -125,7 +148,7 @@ def _look(seen: _Seen, entities: Iterable[DXFEntity], layer: str, depth: int) ->
         except BadInput:
             raise
         except BROKEN:
-            seen.left_out["entity: it is damaged"] += 1
+            seen.leave("entity: it is damaged", _handle(entity))
 
 
 def _take(seen: _Seen, entity: DXFEntity, layer: str, depth: int) -> None:
@@ -135,28 +158,28 @@ def _take(seen: _Seen, entity: DXFEntity, layer: str, depth: int) -> None:
     if isinstance(entity, Insert):
         _open_block(seen, entity, name, depth)
     elif _tilted(entity):
-        seen.left_out[f"{kind.lower()}: it lies tilted to the plane of the drawing"] += 1
+        seen.leave(f"{kind.lower()}: it lies tilted to the plane of the drawing", _handle(entity))
     elif kind in TAKEN:
         TAKEN[kind](seen, entity, name, depth)
     elif kind in FLAT_CURVES:
-        seen.left_out[f"{kind.lower()}: it may be of the outline, a round hole it is not"] += 1
+        seen.leave(f"{kind.lower()}: it may be of the outline, a round hole it is not", _handle(entity))
         seen.pieces.append(entity)
 
 
 def _open_block(seen: _Seen, insert: Insert, layer: str, depth: int) -> None:
     if depth >= DEEPEST_BLOCK:
-        seen.left_out[f"block: more than {DEEPEST_BLOCK} within one another"] += 1
+        seen.leave(f"block: more than {DEEPEST_BLOCK} within one another", _handle(insert))
         return
     for one in insert.multi_insert() if insert.mcount > 1 else [insert]:
-        _look(seen, _guarded(seen, one.virtual_entities()), layer, depth + 1)
+        _look(seen, _guarded(seen, one.virtual_entities(), _handle(insert)), layer, depth + 1)
 
 
-def _guarded(seen: _Seen, entities: Iterator[Any]) -> Iterator[Any]:
+def _guarded(seen: _Seen, entities: Iterator[Any], name: str) -> Iterator[Any]:
     """A block's entities as far as they can be made."""
     try:
         yield from entities
     except BROKEN:
-        seen.left_out["block: it cannot be opened"] += 1
+        seen.leave("block: it cannot be opened", name)
 
 
 def _tilted(entity: DXFEntity) -> bool:
@@ -182,7 +205,7 @@ def _circle(seen: _Seen, entity: Any, layer: str, depth: int) -> None:
     if radius > 0:
         seen.circles.append((layer, _flat(seen, entity, entity.dxf.center), radius))
     else:
-        seen.left_out["circle: it has no radius"] += 1
+        seen.leave("circle: it has no radius", _handle(entity))
 
 
 def _arc(seen: _Seen, entity: Any, layer: str, depth: int) -> None:
@@ -205,9 +228,9 @@ def _line(seen: _Seen, entity: Any, layer: str, depth: int) -> None:
 def _polyline(seen: _Seen, entity: Any, layer: str, depth: int) -> None:
     """A polyline's own lines and arcs: closed by two half turns it is a circle."""
     if entity.dxftype() == "POLYLINE" and not entity.is_2d_polyline:
-        seen.left_out["polyline: it is no flat one"] += 1
+        seen.leave("polyline: it is no flat one", _handle(entity))
         return
-    _look(seen, _guarded(seen, entity.virtual_entities()), layer, depth)
+    _look(seen, _guarded(seen, entity.virtual_entities(), _handle(entity)), layer, depth)
 
 
 TAKEN = {"CIRCLE": _circle, "ARC": _arc, "POINT": _point, "LINE": _line, "LWPOLYLINE": _polyline, "POLYLINE": _polyline}
@@ -235,7 +258,7 @@ def _once(circles: list[tuple[Place, float]], seen: _Seen) -> list[tuple[Place, 
     for at, radius in circles:
         key = (round(at[0], 3), round(at[1], 3), round(radius, 3))
         if key in found:
-            seen.left_out["circle: drawn twice in the same place"] += 1
+            seen.leave("circle: drawn twice in the same place", f"at {at[0]:.6g}, {at[1]:.6g} mm in the drawing")
         else:
             found[key] = (at, radius)
     return list(found.values())

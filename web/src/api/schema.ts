@@ -4152,6 +4152,22 @@ export interface components {
             revision: number;
         };
         /**
+         * Batch
+         * @description How many parts, how long for each way of making them, s, each part's clamping counted; and the quicker way, in words.
+         */
+        Batch: {
+            /** Count */
+            count: number;
+            /** Whole Parts S */
+            whole_parts_s: number;
+            /** Step By Step S */
+            step_by_step_s: number;
+            /** Total S */
+            total_s: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Changed
          * @description What is changed before an operation.
          */
@@ -4251,7 +4267,7 @@ export interface components {
         };
         /**
          * PartAnswer
-         * @description A part planned: what it is, in order, and what it wants beside its operations.
+         * @description A part planned: what it is, in order, and what it wants beside its operations; its times are one part's, its cost that of all of them.
          */
         PartAnswer: {
             /** Name */
@@ -4272,6 +4288,7 @@ export interface components {
             operations: components["schemas"]["PartOperation"][];
             changes: components["schemas"]["Changes"];
             times: components["schemas"]["PartTimes"];
+            batch: components["schemas"]["Batch"];
             /** Cost */
             cost: number;
             /** Rows */
@@ -9965,6 +9982,8 @@ export interface operations {
             content: {
                 "application/json": {
                     name?: string;
+                    /** @description how many of the part; left out, one */
+                    count?: number;
                     material: Record<string, never>;
                     /** @description a machine, or only the id of one of the shop’s */
                     machine: Record<string, never>;
@@ -10137,6 +10156,8 @@ export interface operations {
                     note?: string;
                     asked: {
                         name?: string;
+                        /** @description how many of the part; left out, one */
+                        count?: number;
                         material: Record<string, never>;
                         /** @description a machine, or only the id of one of the shop’s */
                         machine: Record<string, never>;
@@ -10334,6 +10355,8 @@ export interface operations {
                     note?: string;
                     asked: {
                         name?: string;
+                        /** @description how many of the part; left out, one */
+                        count?: number;
                         material: Record<string, never>;
                         /** @description a machine, or only the id of one of the shop’s */
                         machine: Record<string, never>;
@@ -10702,6 +10725,8 @@ export interface operations {
                 "application/json": {
                     part: {
                         name?: string;
+                        /** @description how many of the part; left out, one */
+                        count?: number;
                         material: Record<string, never>;
                         /** @description a machine, or only the id of one of the shop’s */
                         machine: Record<string, never>;
@@ -10929,6 +10954,8 @@ export interface operations {
             content: {
                 "application/json": {
                     name?: string;
+                    /** @description how many of the part; left out, one */
+                    count?: number;
                     material: Record<string, never>;
                     /** @description a machine, or only the id of one of the shop’s */
                     machine: Record<string, never>;
@@ -11143,6 +11170,8 @@ export interface operations {
                 "application/json": {
                     part: {
                         name?: string;
+                        /** @description how many of the part; left out, one */
+                        count?: number;
                         material: Record<string, never>;
                         /** @description a machine, or only the id of one of the shop’s */
                         machine: Record<string, never>;

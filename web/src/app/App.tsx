@@ -28,16 +28,18 @@ const Cuts = lazy(() => import("../features/cuts"));
 const AtMachine = lazy(() => import("../features/machine"));
 const Practice = lazy(() => import("../features/practice"));
 const Shop = lazy(() => import("../features/shop"));
-/** The screens there are, the letter after `g` that goes to each, and its address. */
+/** The screens there are, the letter after `g` that goes to each, and its address; the Plan has two, of one hole and of several. */
 const SCREENS = [
   ["Bench", "b", "/"],
   ["Plan", "p", "/plan"],
-  ["Part", "a", "/part"],
   ["Chart", "c", "/chart"],
   ["Cuts", "l", "/cuts"],
   ["Practice", "f", "/practice"],
   ["Shop", "s", "/shop"],
 ] as const;
+
+/** The Plan's other form. */
+const MANY = "/part";
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } } });
 
@@ -115,7 +117,11 @@ function Frame() {
   useEffect(() => {
     if (at !== "/") forgetEarlyKeys();
   }, [at]);
-  const go = (path: string) => navigate(path);
+  // The Plan is gone back to in the form it was left in.
+  const form = useRef("/plan");
+  if (at === "/plan" || at === MANY) form.current = at;
+  const addressOf = (path: string) => (path === "/plan" ? form.current : path);
+  const go = (path: string) => navigate(addressOf(path));
   useHotkeys(
     SCREENS.map(([, letter]) => `g>${letter}`),
     (_, found) => go(SCREENS.find(([, letter]) => found.keys?.includes(letter))?.[2] ?? "/"),
@@ -138,7 +144,7 @@ function Frame() {
           {SCREENS.map(([name, , path]) => (
             <ScreenLink
               key={name}
-              to={path}
+              to={addressOf(path)}
               exactly={path === "/"}
               className={(there) =>
                 `tap flex items-center border-b-4 py-1 no-underline ${there ? "border-bronze font-semibold text-ink" : "border-transparent text-faint"}`

@@ -141,7 +141,7 @@ export function StepSection(props: Props) {
           />
           <text
             x={width - 3}
-            y={stop + (stop > ABOVE + tall - 4 || stop < ABOVE + 16 ? 12 : -4)}
+            y={stop + (stop + 14 < height && (stop > ABOVE + tall - 4 || stop < ABOVE + 16) ? 12 : -4)}
             textAnchor="end"
             className="figure"
             fontSize="11"

@@ -5,6 +5,9 @@ import { useLocation, useSearch } from "wouter";
 
 import { api, inWords } from "../../api/client";
 import { partFiles, partsApi } from "../../api/parts";
+import { OneOrMany } from "../../job/OneOrMany";
+import { useFirstJob } from "../../job/kept";
+import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
 import { Told } from "../../job/Told";
 import { time } from "../../job/units";
@@ -125,9 +128,9 @@ function Outcome({ answer }: { answer: Answer }) {
 }
 
 function Sums({ answer }: { answer: Answer }) {
-  const { times, changes, saved, search } = answer;
+  const { times, changes, saved, search, batch } = answer;
   const rows: [string, string][] = [
-    ["In all", time(times.total)],
+    [batch.count > 1 ? "One part" : "In all", time(times.total)],
     ["Cutting", time(times.cut)],
     ["By hand", time(times.hand)],
     ["Changing", time(times.change)],
@@ -144,6 +147,16 @@ function Sums({ answer }: { answer: Answer }) {
           </div>
         ))}
       </dl>
+      {batch.count > 1 && (
+        <p className="m-0">
+          All {batch.count}: <b className="figure">{time(batch.total_s)}</b>, {batch.words}
+          <span className="text-sm text-faint">
+            {" "}
+            (each part whole {time(batch.whole_parts_s)}, step by step {time(batch.step_by_step_s)}; every clamping counted). Cost{" "}
+            <span className="figure">{answer.cost.toFixed(2)}</span>.
+          </span>
+        </p>
+      )}
       <p className="m-0 text-sm">
         Against each letter by itself: {saved.words}.{" "}
         {search.exact ? "The order is the best there is of these rows." : "The order is the best found within bounds."}
@@ -176,8 +189,16 @@ export function PartScreen() {
   useEffect(() => {
     document.title = `The Part: ${typed.name}`;
   }, [typed.name]);
-  // The first of the shop's machines and metals stand until others are chosen.
-  const whole: Typed = { ...typed, machine: typed.machine || (machines.data?.[0]?.id ?? ""), material: typed.material || (materials.data?.[0]?.id ?? "") };
+  // The Bench's machine and metal stand until others are chosen, else the shop's first.
+  useFirstJob();
+  const job = useJob().state.jobs.now;
+  const ofShop = <One extends { id: string }>(yard: readonly One[] | undefined, id: string | null | undefined) =>
+    (yard?.find((one) => one.id === id) ?? yard?.[0])?.id ?? "";
+  const whole: Typed = {
+    ...typed,
+    machine: typed.machine || ofShop(machines.data, job?.refs.machine?.id),
+    material: typed.material || ofShop(materials.data, job?.case.material.id),
+  };
   const body = requestOf(whole);
   const asked = useSettled(JSON.stringify(body));
   const client = useQueryClient();
@@ -266,6 +287,7 @@ export function PartScreen() {
         </button>
       </Actions>
       <div className="no-print grid grid-cols-[minmax(0,1fr)] gap-3">
+        <OneOrMany />
         <UnderWay />
         {file && (
           <BringIn

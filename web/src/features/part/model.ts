@@ -29,6 +29,8 @@ export type Held = { under: string; under_mm: string; clamps: readonly Clamp[] }
 export const UNHELD: Held = { under: "", under_mm: "", clamps: [] };
 export type Typed = {
   name: string;
+  /** How many of it are made. */
+  count: string;
   machine: string;
   material: string;
   metal: string;
@@ -57,6 +59,7 @@ const ROW: Row = { letter: "A", hole: "", depth: "", through: true, places: "", 
 /** A plate to begin with: a made-up one of the yard's. */
 const BEGUN: Typed = {
   name: "Ramp plate",
+  count: "1",
   machine: "",
   material: "",
   metal: "",
@@ -86,10 +89,10 @@ export function begun(): Typed {
   }
 }
 
-/** A plan's hole as a part of one letter: as drawn, where it stands, on the same machine; its seats and own row with it. */
-export function partOf(answer: Schemas["PlanAnswer"], asked: PlanAsked, machine: string): Typed {
+/** What a plan says of a hole beside its size, depth and place. */
+function moreOf(asked: PlanAsked): More {
   const { counterbore_mm, counterbore_depth_mm, countersink_mm, measured_mm, edge_distance_mm, entry, thread } = asked;
-  const more = said({
+  return said({
     counterbore_mm,
     counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm,
     countersink_mm,
@@ -101,33 +104,76 @@ export function partOf(answer: Schemas["PlanAnswer"], asked: PlanAsked, machine:
     thread: thread === "any" ? null : thread,
     without_mm: asked.without_mm.length ? asked.without_mm : null,
   });
-  const depth_mm = asked.stack_mm.length > 1 ? asked.stack_mm.reduce((sum, one) => sum + one, 0) : asked.depth_mm;
+}
+
+const depthOf = (asked: PlanAsked): number => (asked.stack_mm.length > 1 ? asked.stack_mm.reduce((sum, one) => sum + one, 0) : asked.depth_mm);
+
+/** A plan's hole as a letter's, its places aside. */
+const letterOf = (asked: PlanAsked): Partial<Row> => ({
+  hole: asked.hole,
+  depth: String(depthOf(asked)),
+  through: asked.through,
+  more: moreOf(asked),
+  steps: asked.steps?.filter((one) => !one.struck) ?? null,
+  pinned: asked.pinned_mm,
+});
+
+/** A plan's hole as a part of one letter: as drawn, where it stands, on the same machine; its seats and own row with it. */
+export function partOf(answer: Schemas["PlanAnswer"], asked: PlanAsked, machine: string): Typed {
+  // Where the work turns the hole lies on its line, however many parts are made.
+  const turning = machineOf(answer.machine_kind).lathe;
   return {
     ...BEGUN,
     name: `Part with ${asked.hole}`,
+    count: String(turning ? answer.count : 1),
     machine,
     material: asked.material,
-    thickness: String(asked.through ? depth_mm : (asked.plate_mm ?? depth_mm * 2)),
+    thickness: String(asked.through ? depthOf(asked) : (asked.plate_mm ?? depthOf(asked) * 2)),
     wide: "",
     high: "",
     want: asked.want,
     rate_per_h: asked.rate_per_h,
     held: { "1": { ...UNHELD, under: asked.behind, under_mm: asked.under_mm === null ? "" : String(asked.under_mm) } },
-    rows: [
-      {
-        ...ROW,
-        hole: asked.hole,
-        depth: String(depth_mm),
-        through: asked.through,
-        // Where the work turns the hole lies on its line, however many parts are made.
-        places: placesText(machineOf(answer.machine_kind).lathe ? [[0, 0]] : programPlaces(answer)),
-        more,
-        steps: asked.steps?.filter((one) => !one.struck) ?? null,
-        pinned: asked.pinned_mm,
-      },
-    ],
+    rows: [{ ...ROW, ...letterOf(asked), places: placesText(turning ? [[0, 0]] : programPlaces(answer)) }],
   };
 }
+
+/** One letter of a part as a plan of its own is asked for: its hole, its row, on the part's machine, with what lies under it. */
+export function planOf(typed: Typed, made: Answer["rows"][number]): Partial<PlanAsked> {
+  const row = typed.rows.find((one) => one.letter === made.letter);
+  const held = typed.held[made.setup] ?? UNHELD;
+  const drawn = Object.fromEntries(Object.entries({ ...row?.more }).filter(([name]) => !ONLY_PART.includes(name)));
+  const { entry_angle_deg, ...more } = drawn as Partial<PlanAsked> & { entry_angle_deg?: number };
+  return {
+    ...more,
+    ...(entry_angle_deg === undefined ? {} : { slope_deg: entry_angle_deg }),
+    hole: row?.hole ?? made.hole.text,
+    depth_mm: made.depth_mm,
+    through: made.through,
+    plate_mm: made.through || !(figure(typed.thickness) > 0) ? null : figure(typed.thickness),
+    count: made.places_mm.length,
+    material: typed.material,
+    machine: typed.machine,
+    ...(held.under ? { behind: held.under as PlanAsked["behind"] } : {}),
+    under_mm: figure(held.under_mm) >= 0 ? figure(held.under_mm) : null,
+    want: typed.want,
+    ...(typed.rate_per_h === null ? {} : { rate_per_h: typed.rate_per_h }),
+    pinned_mm: [...typed.pinned, ...(row?.pinned ?? [])],
+    steps: row?.steps ? [...row.steps] : null,
+  };
+}
+
+/** The part with one letter as its plan left it: places, side and what else only the part says of it stay. */
+export function withPlan(typed: Typed, letter: string, asked: PlanAsked): Typed {
+  const was = typed.rows.find((one) => one.letter === letter);
+  if (!was) return typed;
+  const pinned = asked.pinned_mm.filter((size) => !typed.pinned.includes(size));
+  const kept = Object.fromEntries(Object.entries(was.more).filter(([name]) => ONLY_PART.includes(name)));
+  return withLetter(typed, letter, { ...letterOf(asked), pinned, more: { ...kept, ...moreOf(asked) } });
+}
+
+/** What a part says of a hole that a plan of one hole does not know. */
+const ONLY_PART = ["face_z_mm", "after", "family", "pinned_mm"];
 
 export const keep = (typed: Typed): void => localStorage.setItem(KEY, JSON.stringify(typed));
 
@@ -156,6 +202,7 @@ export function typedOf(asked: Asked): Typed {
   return {
     ...BEGUN,
     name: asked.name ?? "",
+    count: String(asked.count ?? 1),
     machine: asked.machine?.id ?? "",
     material: asked.material?.id ?? "",
     thickness: text(first?.thickness_mm),
@@ -204,6 +251,7 @@ type FeatureAsked = {
 /** What of a kept part's question a screen can read. */
 type Asked = {
   name?: string;
+  count?: number;
   machine?: { id?: string };
   material?: { id?: string };
   wish?: { want?: string };
@@ -254,6 +302,7 @@ export function requestOf(typed: Typed): object | null {
   const side = { ...(outline.length ? { outline_mm: outline } : {}), ...(figure(typed.thickness) > 0 ? { thickness_mm: figure(typed.thickness) } : {}) };
   return {
     name: typed.name,
+    ...(typed.count.trim() === "" || typed.count.trim() === "1" ? {} : { count: typedFigure(typed.count) ?? typed.count }),
     material: { id: typed.material },
     machine: { id: typed.machine },
     wish: { want: typed.want, ...said({ rate_per_h: typed.rate_per_h }), ...(typed.pinned.length ? { pinned_mm: typed.pinned } : {}) },

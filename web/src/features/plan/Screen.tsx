@@ -5,6 +5,7 @@ import { Link, useLocation } from "wouter";
 
 import { api, Refused } from "../../api/client";
 import { begun } from "../../job/history";
+import { OneOrMany } from "../../job/OneOrMany";
 import { useFirstJob } from "../../job/kept";
 import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
@@ -24,14 +25,14 @@ import { Card } from "./parts/Card";
 import { Head } from "./parts/Head";
 import { KeepPlan, KeptPlans, type Named } from "./parts/Kept";
 import { Marking } from "./parts/Marking";
-import { keep, partOf } from "../part/model";
+import { begun as begunPart, keep, partOf, withPlan } from "../part/model";
 import { Program, programmed } from "../program/Program";
 import { Row } from "./parts/Row";
 import { Setup } from "./parts/Setup";
 import { Ways } from "./parts/Ways";
 import { askProgram, usePlan } from "./queries";
+import { remember, remembered, UNNAMED } from "./remembered";
 
-const KEPT = "plan";
 const PARTS = [
   ["ways", "Ways and cost"],
   ["setup", "Set-up"],
@@ -40,18 +41,6 @@ const PARTS = [
   ["machines", "Any machine"],
 ] as const;
 type Part = (typeof PARTS)[number][0];
-const UNNAMED: Named = { slug: null, name: "", note: "", ticks: [] };
-
-/** What was being planned when the page was left. */
-function remembered(): { asked: Partial<Asked>; named: Named } {
-  try {
-    const found = JSON.parse(sessionStorage.getItem(KEPT) ?? "null") as { asked: Partial<Asked>; named: Named } | null;
-    return found?.asked ? found : { asked: {}, named: UNNAMED };
-  } catch {
-    return { asked: {}, named: UNNAMED };
-  }
-}
-
 /** What the Bench's job says of a hole, to begin with. */
 const fromBench = (job: Case | undefined, machine: string | undefined): Partial<Asked> =>
   job
@@ -78,8 +67,9 @@ export function Plan() {
     begun({ ...PLAIN, ...fromBench(state.jobs.now?.case, state.jobs.now?.refs.machine?.id), ...first.asked }),
   );
   const [named, setNamed] = useState<Named>(first.named);
+  const [letter, setLetter] = useState(first.letter);
   const [part, setPart] = useState<Part>("ways");
-  useEffect(() => sessionStorage.setItem(KEPT, JSON.stringify({ asked, named })), [asked, named]);
+  useEffect(() => remember({ asked, named, letter }), [asked, named, letter]);
   useEffect(() => {
     document.title = `The Plan: ${named.name || asked.hole}`;
   }, [asked.hole, named.name]);
@@ -106,6 +96,12 @@ export function Plan() {
     const kept = await api.readPlan(slug);
     change({ do: "open", asked: fromKept(kept.asked as Parameters<typeof fromKept>[0]) });
     setNamed({ slug: kept.slug, name: kept.name, note: kept.note, ticks: kept.ticks, revision: kept.revision });
+    setLetter(null);
+  };
+  const backIntoPart = () => {
+    if (letter) keep(withPlan(begunPart(), letter.letter, asked));
+    setLetter(null);
+    navigate("/part");
   };
   return (
     <main className="mx-auto grid max-w-[1720px] grid-cols-[minmax(0,1fr)] content-start gap-3 px-3 pt-2 pb-8 wide:px-5">
@@ -123,6 +119,7 @@ export function Plan() {
           onClick={() => {
             change({ do: "open", asked: { ...PLAIN, machine: machine?.id ?? "" } });
             setNamed(UNNAMED);
+            setLetter(null);
           }}
         >
           New
@@ -139,7 +136,7 @@ export function Plan() {
             navigate("/part");
           }}
         >
-          As a part
+          More holes
         </button>
         <button type="button" className="tap chip" disabled={!answer} onClick={() => answer && download("plan.csv", "text/csv", asCsv(answer))}>
           CSV
@@ -164,6 +161,17 @@ export function Plan() {
           Print the card
         </button>
       </Actions>
+      <OneOrMany />
+      {letter && (
+        <p className="no-print m-0 flex flex-wrap items-baseline gap-3 border-l-4 border-bronze pl-3">
+          <span>
+            Hole <b>{letter.letter}</b> of {letter.part}, by itself.
+          </span>
+          <button type="button" className="tap chip font-semibold" onClick={backIntoPart}>
+            Put it back into the part
+          </button>
+        </p>
+      )}
       <Head asked={asked} machine={machine?.id ?? ""} machines={machines} materials={materials} wrong={problems.length > 0} put={put} />
       <div role="status" className="no-print min-h-6 text-sm">
         {yard.isSuccess && machines.length === 0 && (

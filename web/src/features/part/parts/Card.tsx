@@ -19,14 +19,18 @@ export function Card({ answer, system, name, note, code }: Props) {
     <section aria-label="Job card of the part" className="job-card print-only">
       <header className="flex items-start justify-between gap-4">
         <div>
-          <h2 className="font-semibold">{name || answer.name}</h2>
+          <h2 className="font-semibold">
+            {answer.batch.count > 1 && `${answer.batch.count} × `}
+            {name || answer.name}
+          </h2>
           <p>
             {answer.material}
             {answer.setups[0]?.thickness_mm ? `, ${plain(answer.setups[0].thickness_mm, system)}` : ""}, on {answer.machine}. {note}
           </p>
           <p>
-            Places are from the zero, the quartered circle in the drawing. {time(answer.times.total)} in all; {answer.changes.tools} tools put in. Drawing
-            number: <span className="inline-block w-40 border-b border-ink" />
+            Places are from the zero, the quartered circle in the drawing. {time(answer.times.total)} {answer.batch.count > 1 ? "a part" : "in all"}
+            {answer.batch.count > 1 && `, ${time(answer.batch.total_s)} for all, ${answer.batch.words}`}; {answer.changes.tools} tools put in. Drawing number:{" "}
+            <span className="inline-block w-40 border-b border-ink" />
           </p>
         </div>
         {code && <img className="print-code" alt="Opens this part on a phone" src={code} />}

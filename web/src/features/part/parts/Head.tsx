@@ -66,6 +66,7 @@ export function Head({ typed, onType }: Props) {
   return (
     <p className="flex flex-wrap items-baseline gap-x-2 text-lg leading-loose">
       Make
+      <Word label="How many parts" value={typed.count} width="!w-12" placeholder="1" onChange={(count) => put({ count })} />×
       <Word label="Name of the part" value={typed.name} width="!w-44" onChange={(name) => put({ name })} />,
       <Length label={`Width, ${unit}`} value={typed.wide} width="!w-16" onChange={(wide) => put({ wide, outline: null })} />×
       <Length label={`Height, ${unit}`} value={typed.high} width="!w-16" onChange={(high) => put({ high, outline: null })} />×

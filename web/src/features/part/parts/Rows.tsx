@@ -10,7 +10,8 @@ import { Choices } from "../../../ui/Choices";
 import { moved, type OwnStep, ownRow, type Step } from "../../plan/model";
 import { AddStep } from "../../plan/parts/AddStep";
 import { Row } from "../../plan/parts/Row";
-import { type Answer, type Typed, withLetter } from "../model";
+import { remember } from "../../plan/remembered";
+import { type Answer, planOf, type Typed, withLetter } from "../model";
 
 const FOR = [
   ["letter", "its letter"],
@@ -54,6 +55,16 @@ export function Rows({ answer, typed, onType }: Props) {
                 {row.letter}{" "}
                 <span className="font-normal">{`${row.places_mm.length} × ${row.hole.text}, ${plain(row.depth_mm, system)} ${row.through ? "through" : "deep"}`}</span>
               </h2>
+              <button
+                type="button"
+                className="tap chip"
+                onClick={() => {
+                  remember({ asked: planOf(typed, row), letter: { letter: row.letter, part: typed.name } });
+                  navigate("/plan");
+                }}
+              >
+                {row.letter} by itself
+              </button>
               <AddStep steps={row.steps} onAdd={(step, place) => put([...steps.slice(0, place), step, ...steps.slice(place)])} />
               {row.own && (
                 <span className="text-sm">
