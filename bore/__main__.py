@@ -14,6 +14,7 @@ from bore import VERSION
 from bore.answers.calibration import calibration_answer, reading_answer
 from bore.answers.chart import capability_answer, chart_answer
 from bore.answers.check import answer
+from bore.answers.course import course_answer
 from bore.answers.diagnosis import diagnosis_answer
 from bore.answers.machine import described_answer, rated_answer
 from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
@@ -75,8 +76,8 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
 }
 
 
-# What a case may say needs no case, and what was typed is no file.
-WORDS, READ = "words", "read"
+# What a case may say and the course need no case, and what was typed is no file.
+WORDS, READ, EXERCISES = "words", "read", "exercises"
 
 
 def _matched(job: Job) -> MatchAnswer:
@@ -96,6 +97,8 @@ def _load(name: str) -> Any:
 def _answered(chosen: argparse.Namespace) -> Any:
     if chosen.command == WORDS:
         return shared_words()
+    if chosen.command == EXERCISES:
+        return course_answer()
     if chosen.command == READ:
         return read_answer(chosen.kind, chosen.text)
     return COMMANDS[chosen.command][0](_load(chosen.case))
@@ -110,6 +113,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         command = commands.add_parser(name, help=words)
         command.add_argument("case", help="a JSON file, or - for standard input")
     commands.add_parser(WORDS, help="what a case may say: its fields and choices, families, kinds of machine, steps, in words")
+    commands.add_parser(EXERCISES, help="the exercises of the course in the order people learn, each with its question and hole")
     typed = commands.add_parser(
         READ, help="what somebody typed, read: a metal's everyday name, a drill size, a hole as drawn, a plate, a set"
     )

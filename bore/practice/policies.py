@@ -13,10 +13,16 @@ LOOKS_EVERY_S = 0.1
 # Once it has let the drill cool it cuts for so long before it does so again.
 BETWEEN_S = 3.0
 HEAVY_N, HEAVY_PUSH_N, TIMID_N, TIMID_PUSH_N = 250.0, 350.0, 15.0, 50.0
+SENIOR_N, SENIOR_PUSH_N = 200.0, 300.0
 
 
 def _pushes(world: World) -> bool:
     return world.set_up.columns.feed_kind == "push"
+
+
+def senior_most_n(world: World) -> float:
+    """The pull, or push, a senior hand does not go beyond, N: what it can keep up, and what a magnet bears."""
+    return min(SENIOR_PUSH_N if _pushes(world) else SENIOR_N, _magnet_n(world))
 
 
 def heavy(world: World) -> Hand:
@@ -108,7 +114,7 @@ class _Senior:
         """The pull a tenth of a second later: towards the chip that is wanted here."""
         set_up = world.set_up
         columns = set_up.columns
-        most = 300.0 if _pushes(world) else 200.0
+        most = senior_most_n(world)
         least = columns.return_spring_n + 5.0
         if state.speed_rpm < 0.85 * float(columns.speed_rpm):
             self.force = max(self.force * 0.7, least)
@@ -119,7 +125,7 @@ class _Senior:
         elif state.bites:
             off = (wanted - state.feed_mm_rev) / wanted
             self.force += max(min(off, 1.0), -1.0) * 0.12 * max(self.force - columns.return_spring_n, 5.0)
-        self.force = min(max(self.force, least), most, _magnet_n(world))
+        self.force = min(max(self.force, least), most)
 
     def _share(self, world: World, state: State) -> float:
         columns = world.set_up.columns

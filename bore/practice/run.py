@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from bore.base.budget import look
 from bore.practice import facts
 from bore.practice.drive import idles_rpm
-from bore.practice.events import Event, happened
+from bore.practice.events import Event, happened, kinds
 from bore.practice.policies import Hand
 from bore.practice.state import State
 from bore.practice.step import World, step
@@ -59,6 +59,17 @@ def run(world: World, hand: Hand, state: State, actions: Sequence[tuple[float, s
             done += 1
         film.move(hand(world, state), dt)
     return film.shown()
+
+
+def harmless(world: World, hand: Hand, state: State, longest_s: float) -> State | None:
+    """Where a cut ends that comes through before so long without anything bad; None as soon as that is not so."""
+    film = _Film(world, state)
+    while not state.end and state.t_s <= longest_s:
+        seen = len(film.events)
+        film.move(hand(world, state), facts.DT_S)
+        if any(kinds()[one.id].bad for one in film.events[seen:]):
+            return None
+    return state if state.end == "through" and state.t_s <= longest_s else None
 
 
 def replayed(world: World, state: State, steps: Sequence[tuple[Sequence[float], Sequence[str]]]) -> Run:

@@ -1,5 +1,6 @@
 """What a run came to: how it ended, what it cost, and how it stands beside the best harmless run of the same set-up."""
 
+import math
 from bisect import bisect_right
 from dataclasses import dataclass
 from functools import lru_cache
@@ -8,7 +9,7 @@ from bore.plan.cost import S_PER_H, USUAL_RATE_PER_H
 from bore.practice import facts
 from bore.practice.events import kinds
 from bore.practice.policies import Hand, senior
-from bore.practice.run import Run, begin, run
+from bore.practice.run import Run, begin, harmless
 from bore.practice.set_up import SetUp
 from bore.practice.state import State
 from bore.practice.step import HOT, World
@@ -73,12 +74,12 @@ def par_of(set_up: SetUp, used: float) -> Par | None:
     push = set_up.columns.feed_kind == "push"
     hands: list[Hand] = [senior(world, aim) for aim in AIMS]
     hands += [_steady(force) for force in (STEADY_PUSH_N if push else STEADY_N)]
-    found = []
+    best: Par | None = None
     for hand in hands:
-        made = run(world, hand, begin(world, used))
-        if made.last.end == "through" and not any(kinds()[event.id].bad for event in made.events):
-            found.append(Par(made.last.t_s, made.last.used - made.last.began_used))
-    return min(found, key=lambda one: one.time_s) if found else None
+        last = harmless(world, hand, begin(world, used), best.time_s if best else math.inf)
+        if last is not None and (best is None or last.t_s < best.time_s):
+            best = Par(last.t_s, last.used - last.began_used)
+    return best
 
 
 def _steady(force: float) -> Hand:

@@ -15,6 +15,7 @@ from shop.api.routers import (
     at_machine,
     charts,
     checks,
+    course,
     drawing,
     exchange,
     history,
@@ -83,6 +84,7 @@ ROUTERS = (
     exchange,
     charts,
     practice,
+    course,
     printing,
 )
 for router in (one.router for one in ROUTERS):

@@ -13,6 +13,7 @@ from django.db import transaction
 from bore.cutters.sets import read_set
 from bore.job.experience import experienced
 from bore.machines.kinds import machine_kind
+from shop.demo.course import put_course
 from shop.jobs.actions import keep_check
 from shop.jobs.models import SavedPart
 from shop.jobs.parts import keep_part
@@ -170,8 +171,10 @@ def load_demo(tell: Callable[[str], None] = _silent) -> dict[str, int]:
         job = by_slug[one["job"]]
         noted = {name: one[name] for name in ("at", "seen", "helped", "note")}
         keep_trouble(user, one["id"], {"case": _case(job), "machine": job["machine"], **noted})
+    tell("learners, and what they are signed off for")
+    learners = put_course()
     counted = {"machines": len(machines), "cutters": cutters, "materials": len(materials), "jobs": len(jobs), "plans": len(plans)}
-    return counted | {"parts": len(parts), "cuts": len(cuts) + measured, "troubles": len(troubles)}
+    return counted | {"parts": len(parts), "cuts": len(cuts) + measured, "troubles": len(troubles)} | learners
 
 
 def _part_asked(part: dict[str, Any]) -> dict[str, Any]:

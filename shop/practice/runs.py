@@ -11,21 +11,27 @@ from django.conf import settings
 from django.db import transaction
 from django.utils import timezone
 
-from bore.answers.practice import ACTIONS, Asked, read_practice, run_told
+from bore.answers.course import question
+from bore.answers.practice import ACTIONS, Asked, PracticeAnswer, read_practice, run_told
 from bore.answers.practice_steps import read_samples, scene_of, stepped
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.base.plain import known_fields, listed
 from bore.cuts.noted import whole
 from bore.practice import facts
+from bore.practice.course.exercise import Exercise
+from bore.practice.course.judge import answered, judged, read_said, share_of
 from bore.practice.policies import POLICIES
-from bore.practice.run import begin, replayed, run
+from bore.practice.run import Run, begin, replayed, run
 from bore.practice.state import State, state_from
 from shop.people.models import User
-from shop.practice.models import PracticeRun
+from shop.practice.assessments import close_if_done, hole_of, template_of
+from shop.practice.course import asked_data, exercise_of, must_be_open, standings_of
+from shop.practice.models import PracticeRun, Try
 
 Spec = dict[str, Any]
-START, STEP = ("case", "hidden", "set_up"), ("run", "k", "samples", "actions")
+START, STEP = ("case", "hidden", "set_up", "exercise", "assessment", "hole", "said", "changes"), ("run", "k", "samples", "actions")
+OF_A_CASE = ("case", "hidden", "set_up")
 # So many of a person's runs are kept, the newest.
 MOST_RUNS = 20
 MOST_STEPS, MOST_ACTIONS = 3000, 4
@@ -38,22 +44,55 @@ class OutOfStep(Exception):
 
 
 def start(user: User, data: Spec) -> Spec:
-    """Begin a run. Raises BadInput naming the field."""
+    """Begin a run of a case, an exercise or a hole of an assessment. Raises BadInput naming the field."""
     known_fields(data, START)
     slug = str(uuid.uuid4())
-    asked = _asked(json.dumps(data, sort_keys=True), slug)
+    one = _new(user, data, slug)
+    close_left(user)
+    asked = _asked(json.dumps(one.asked, sort_keys=True), slug)
     state = _begun(asked)
-    older = PracticeRun.objects.filter(user=user).values_list("pk", flat=True)[MOST_RUNS - 1 :]
-    PracticeRun.objects.filter(pk__in=list(older)).delete()
-    PracticeRun.objects.create(slug=slug, user=user, asked=data, state=state.as_data())
-    return {"run": slug, "k": 0, "scene": as_data(scene_of(asked, state))}
+    one.state = state.as_data()
+    with transaction.atomic():
+        if one.assessment is not None:
+            # Nobody else has begun it meanwhile.
+            hole_of(user, one.assessment.slug, one.hole)
+        older = PracticeRun.objects.filter(user=user).values_list("pk", flat=True)[MOST_RUNS - 1 :]
+        PracticeRun.objects.filter(pk__in=list(older)).delete()
+        one.save()
+    after = [as_data(question(ask)) for ask in _exercise(one).ask if ask.when == "after"] if one.exercise else []
+    return {"run": slug, "k": 0, "scene": as_data(scene_of(asked, state)), "asks_after": after}
+
+
+def _new(user: User, data: Spec, slug: str) -> PracticeRun:
+    """A run not yet begun, of whatever it is asked for by."""
+    given = [name for name in ("case", "exercise", "assessment") if data.get(name) is not None]
+    if len(given) != 1:
+        raise BadInput.at("case", "exactly one of case, exercise, assessment")
+    if given == ["case"]:
+        return PracticeRun(slug=slug, user=user, asked={name: data[name] for name in OF_A_CASE if name in data})
+    one = PracticeRun(slug=slug, user=user)
+    if given == ["exercise"]:
+        made = exercise_of(data["exercise"])
+        if made.case is None:
+            raise BadInput.at("exercise", "is only answered, not drilled")
+        must_be_open(user, made)
+    else:
+        one.assessment, one.hole = hole_of(user, data["assessment"], data.get("hole"))
+        made = template_of(one.assessment, one.hole)
+    one.exercise, one.said = made.id, read_said(made.ask, data.get("said"), "before")
+    one.hidden = int.from_bytes(_secret(slug, "hidden")[:4], "big") % len(made.hidden)
+    one.asked = asked_data(made, data.get("changes"), made.hidden[one.hidden])
+    return one
+
+
+def _secret(slug: str, what: str = "") -> bytes:
+    return hmac.new(settings.SECRET_KEY.encode(), f"{slug}{what}".encode(), hashlib.sha256).digest()
 
 
 @lru_cache(maxsize=32)
 def _asked(text: str, slug: str) -> Asked:
     """A run's set-up and truth; kept for a while, since a learner steps through it five times a second."""
-    secret = hmac.new(settings.SECRET_KEY.encode(), slug.encode(), hashlib.sha256).hexdigest()
-    return read_practice(json.loads(text) | {"seed": secret[:40]})
+    return read_practice(json.loads(text) | {"seed": _secret(slug).hex()[:40]})
 
 
 @transaction.atomic
@@ -71,7 +110,7 @@ def go_on(user: User, data: Spec) -> Spec:
     if k != one.k:
         raise OutOfStep(f"step {k} is not the next one; that is {one.k}")
     state = state_from(one.state)
-    if state.end:
+    if state.end or one.closed:
         raise OutOfStep("the run has ended")
     if state.t_s + len(samples) * facts.DT_S > (timezone.now() - one.began_at).total_seconds() + AHEAD_S:
         raise OutOfStep("no second comes before its time")
@@ -89,15 +128,92 @@ def _actions(rows: Any) -> list[str]:
     return list(found)
 
 
+# --- afterwards --------------------------------------------------------------------
+
+
 def debrief(user: User, slug: str) -> Spec:
     """A run of one's own from its kept forces, and what a senior hand makes of the same metal. Raises BadInput."""
+    one = _own(user, slug)
+    if one.exercise and not one.closed:
+        raise BadInput.at("run", "is of an exercise: finish it first")
+    return _told(one)
+
+
+@transaction.atomic
+def finish(user: User, data: Spec) -> Spec:
+    """An exercise's run judged, with what is asked afterwards; then told as any other. Asked again it says the same. Raises BadInput."""
+    known_fields(data, ("run", "said"))
+    one = _own(user, str(data.get("run")))
+    if not one.exercise:
+        raise BadInput.at("run", "is of no exercise")
+    made = _exercise(one)
+    if not one.closed:
+        one.said = one.said | read_said(made.ask, data.get("said"), "after")
+        _close(one, made)
+    kept = Try.objects.get(run=one.slug)
+    mine = {name: getattr(kept, name) for name in ("answers", "share", "score", "passes", "against")}
+    stands = None if one.assessment else as_data(standings_of(user, [made])[made.id])
+    return {**_told(one), "judged": mine, "standing": stands, "told": made.told}
+
+
+def close_left(user: User) -> None:
+    """Runs of exercises that were begun and left are judged as they were left, what is asked afterwards unanswered."""
+    for one in PracticeRun.objects.filter(user=user, closed=False).exclude(exercise=""):
+        try:
+            with transaction.atomic():
+                _close(one, _exercise(one))
+        except BadInput:
+            # Its exercise is there no longer: nobody is judged by it.
+            PracticeRun.objects.filter(pk=one.pk).update(closed=True)
+
+
+def _close(one: PracticeRun, made: Exercise) -> None:
+    """Judge a run, once."""
+    if not PracticeRun.objects.filter(pk=one.pk, closed=False).update(closed=True, said=one.said):
+        return
+    asked = _asked(json.dumps(one.asked, sort_keys=True), one.slug)
+    ran = _ran(one, asked)
+    told = run_told(asked, ran)
+    plain = read_practice({**asked_data(made, None, {}), "fair": True})
+    answers = answered(made.ask, one.said, plain.world, plain.used, one.hidden)
+    verdict = judged(made.passes, asked.world, told.score, [event.id for event in ran.events])
+    Try.objects.create(
+        user=one.user,
+        exercise=one.exercise,
+        assessment=one.assessment,
+        hole=one.hole,
+        run=one.slug,
+        answers=[as_data(answer) for answer in answers],
+        share=share_of(answers) * len(answers) / max(len(made.ask), 1),
+        score=told.score,
+        end=told.outcome.end,
+        first=told.outcome.first[0] if told.outcome.first else "",
+        passes=verdict.passes,
+        against=verdict.against,
+    )
+    if one.assessment is not None:
+        close_if_done(one.assessment)
+
+
+def _exercise(one: PracticeRun) -> Exercise:
+    return template_of(one.assessment, one.hole or 0) if one.assessment else exercise_of(one.exercise)
+
+
+def _own(user: User, slug: str) -> PracticeRun:
     one = PracticeRun.objects.filter(slug=slug[:36], user=user).first()
     if one is None:
         raise BadInput.at("run", "is none of yours")
+    return one
+
+
+def _told(one: PracticeRun) -> Spec:
     asked = _asked(json.dumps(one.asked, sort_keys=True), one.slug)
-    mine = replayed(asked.world, _begun(asked), one.steps)
-    senior = run(asked.world, POLICIES["senior"](asked.world), _begun(asked))
-    return {"mine": as_data(run_told(asked, mine)), "senior": as_data(run_told(asked, senior))}
+    senior: PracticeAnswer = run_told(asked, run(asked.world, POLICIES["senior"](asked.world), _begun(asked)))
+    return {"mine": as_data(run_told(asked, _ran(one, asked))), "senior": as_data(senior)}
+
+
+def _ran(one: PracticeRun, asked: Asked) -> Run:
+    return replayed(asked.world, _begun(asked), one.steps)
 
 
 def _begun(asked: Asked) -> State:

@@ -14,7 +14,8 @@ from bore.base.errors import BadInput
 from shop.logbook.models import HandOver
 from shop.people.models import User
 from shop.people.roles import ADMIN
-from shop.practice.models import PracticeRun
+from shop.practice.models import Assessment, PracticeRun, SignOff, Try
+from shop.practice.personal import forget
 from shop.records.kinds import KINDS, SIGNED, model_of
 
 Spec = dict[str, Any]
@@ -40,6 +41,11 @@ def data_of(username: str) -> Spec:
     left = HandOver.objects.filter(Q(made_by=user) | Q(taken_by=user))
     found["runs left or taken up"] = list(left.values("slug", "name", "note", "made_at", "taken_at"))
     found["practice"] = list(PracticeRun.objects.filter(user=user).values("slug", "began_at", "k"))
+    found["tries"] = list(Try.objects.filter(user=user).values("exercise", "at", "answers", "score", "passes", "against"))
+    found["assessments"] = list(Assessment.objects.filter(user=user).values("slug", "began_at", "passed"))
+    found["sign-offs"] = list(
+        SignOff.objects.filter(person=user).values("machine_name", "at", "watched", "limits", "expires_at", "withdrawn_at", "withdrawn_why")
+    )
     for kind in KINDS:
         entries = model_of(kind).history.filter(history_user=user).values("slug", "history_date", "history_type")
         found[f"changes of {kind}"] = list(entries)
@@ -58,7 +64,8 @@ def remove_person(username: str) -> str:
         model.objects.filter(username=username).delete()
     _end_sessions(user)
     user.history.all().delete()
-    PracticeRun.objects.filter(user=user).delete()
+    forget(user)
+    SignOff.objects.filter(person=user).delete()
     user.username, user.first_name, user.last_name, user.email, user.last_login, user.is_active = instead, "", "", "", None, False
     user.set_unusable_password()
     user.save()

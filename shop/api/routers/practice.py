@@ -13,7 +13,7 @@ from shop.api.requests import read_json, resolved
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.schemas import Begun, Debrief, Errors, Stepped
 from shop.people.models import User
-from shop.practice.runs import debrief, go_on, start
+from shop.practice.runs import OF_A_CASE, debrief, go_on, start
 
 router = Router(tags=["practice"])
 NUMBER = {"type": "number"}
@@ -44,9 +44,16 @@ def practise(request: HttpRequest) -> HttpResponse:
 
 START = {
     "type": "object",
-    "required": ["case"],
     "additionalProperties": False,
-    "properties": {name: RUN["properties"][name] for name in ("case", "hidden", "set_up")},
+    "description": "of a case; or of an exercise, or a hole of an assessment, with what is said beforehand and what of it is changed",
+    "properties": {
+        **{name: RUN["properties"][name] for name in OF_A_CASE},
+        "exercise": {"type": "string"},
+        "assessment": {"type": "string"},
+        "hole": {"type": "integer", "minimum": 0},
+        "said": {"type": "object"},
+        "changes": {"type": "object", "description": "the place of the option taken, by what is free"},
+    },
 }
 STEP = {
     "type": "object",

@@ -7,6 +7,7 @@ from bore.answers.pictures import LogAnswer, PicturesAnswer, WindowAnswer
 from bore.answers.plan import PlanAnswer
 from bore.answers.program import ControllerAnswer
 from shop.api.schemas.at_machine import HandOverLine, HandOverWhole, MeasuredFeature, TroubleLine, TroubleList
+from shop.api.schemas.course import Course, Finished, Published, QuestionsAnswered, SignedOff, SignOffLine, Teaching
 from shop.api.schemas.editing import Moved, Near, ReadAnswer, SettleAnswer
 from shop.api.schemas.errors import Errors, Problem
 from shop.api.schemas.logbook import CutList, CutWhole, EdgeState, LogState, MovedWhole
@@ -50,6 +51,7 @@ __all__ = [
     "Change",
     "CheckSummary",
     "ControllerAnswer",
+    "Course",
     "Crib",
     "CutList",
     "CutWhole",
@@ -60,6 +62,7 @@ __all__ = [
     "DrawnMachine",
     "EdgeState",
     "Errors",
+    "Finished",
     "HandOverLine",
     "HandOverWhole",
     "Health",
@@ -86,16 +89,21 @@ __all__ = [
     "PlanSummary",
     "Problem",
     "ProgramAnswer",
+    "Published",
     "PutAway",
     "PutIn",
+    "QuestionsAnswered",
     "RatedAnswer",
     "ReadAnswer",
     "RowFound",
     "SavedCheckAnswer",
     "SetPreview",
     "SettleAnswer",
+    "SignOffLine",
+    "SignedOff",
     "Slot",
     "Stepped",
+    "Teaching",
     "TroubleLine",
     "TroubleList",
     "WaysOutAnswer",

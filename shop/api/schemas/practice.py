@@ -2,6 +2,7 @@
 
 from ninja import Schema
 
+from bore.answers.course import Question
 from bore.answers.practice import PracticeAnswer, PracticeEvent, PracticeFrame
 from bore.answers.practice_steps import PracticeScene
 
@@ -12,6 +13,8 @@ class Begun(Schema):
     run: str
     k: int
     scene: PracticeScene
+    # What an exercise asks once the cut is over.
+    asks_after: list[Question]
 
 
 class Stepped(Schema):

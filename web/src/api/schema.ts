@@ -2012,6 +2012,226 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practise/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Course
+         * @description The exercises in the order people learn, with where one stands in each; never what is right or hidden.
+         */
+        get: operations["shop_api_routers_course_read_course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/course/{exercise}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Questions
+         * @description Questions without a cut, answered and judged.
+         */
+        post: operations["shop_api_routers_course_answer_questions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish Run
+         * @description An exercise's run judged, with what is asked after the cut; and told beside a senior hand's. Asked again it says the same.
+         */
+        post: operations["shop_api_routers_course_finish_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/assessments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Assessment
+         * @description Six holes drawn for an assessment; after the whole course, twice a day at most.
+         */
+        post: operations["shop_api_routers_course_begin_assessment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/mine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Mine
+         * @description One's own tries, runs and assessments removed; sign-offs are the shop's and stay.
+         */
+        delete: operations["shop_api_routers_course_forget_mine"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practise/sign-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * My Sign Offs
+         * @description For which machines one is signed off now, and whether the shop signs anybody off.
+         */
+        get: operations["shop_api_routers_course_my_sign_offs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Teaching
+         * @description People with their marks, exercises, machines, sign-offs.
+         */
+        get: operations["shop_api_routers_course_read_teaching"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exercises": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Publish Exercise
+         * @description An exercise of the shop's own, given out once a rule's hand has got through it.
+         */
+        post: operations["shop_api_routers_course_publish_exercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exercises/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Exercise Away
+         * @description An exercise of the shop's own into the bin; what was tried of it stays.
+         */
+        delete: operations["shop_api_routers_course_put_exercise_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Sign Off
+         * @description Somebody else signed off for a machine: what was watched, the words of its limits, until when.
+         */
+        post: operations["shop_api_routers_course_give_sign_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-offs/{slug}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw Sign Off
+         * @description A sign-off taken back, with why.
+         */
+        post: operations["shop_api_routers_course_withdraw_sign_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/square-code": {
         parameters: {
             query?: never;
@@ -2837,13 +3057,21 @@ export interface components {
         };
         /**
          * Mark
-         * @description Something that happens at a depth.
+         * @description Where somebody stands in an exercise, for whoever teaches.
          */
         Mark: {
-            /** Depth Mm */
-            depth_mm: number;
-            /** Words */
-            words: string;
+            /** Exercise */
+            exercise: string;
+            /** Tries */
+            tries: number;
+            /** Best */
+            best: number | null;
+            /** Passed */
+            passed: boolean;
+            /** Last At */
+            last_at: string | null;
+            /** Last Against */
+            last_against: string[];
         };
         /**
          * Methods
@@ -2989,18 +3217,18 @@ export interface components {
         };
         /**
          * Standing
-         * @description A limit that says the same wherever the setting is put.
+         * @description Where somebody stands in an exercise: how often tried, the best score, whether passed, how many good runs of those that count there
+         *     are now.
          */
         Standing: {
-            /** Limit */
-            limit: string;
-            /** Failure */
-            failure: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tries */
+            tries: number;
+            /** Best */
+            best: number | null;
+            /** Passed */
+            passed: boolean;
+            /** Good */
+            good: number;
         };
         /**
          * Track
@@ -6129,6 +6357,18 @@ export interface components {
             /** K */
             k: number;
             scene: components["schemas"]["PracticeScene"];
+            /** Asks After */
+            asks_after: components["schemas"]["Question"][];
+        };
+        /**
+         * Option
+         * @description One of several: its id, or its place in the list, and its words.
+         */
+        Option: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
         };
         /**
          * PracticeScene
@@ -6173,6 +6413,22 @@ export interface components {
             frame: components["schemas"]["PracticeFrame"];
         };
         /**
+         * Question
+         * @description A question of an exercise: one of several, or a force in N; before the cut or after it.
+         */
+        Question: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** When */
+            when: string;
+            /** Force */
+            force: boolean;
+            /** Options */
+            options: components["schemas"]["Option"][];
+        };
+        /**
          * Stepped
          * @description A step of a run.
          */
@@ -6193,6 +6449,288 @@ export interface components {
         Debrief: {
             mine: components["schemas"]["PracticeAnswer"];
             senior: components["schemas"]["PracticeAnswer"];
+        };
+        /**
+         * AssessedHole
+         * @description A hole of an assessment: as it is stated, whether it was begun, what came of it.
+         */
+        AssessedHole: {
+            /** Hole */
+            hole: number;
+            /** Stated */
+            stated: string;
+            /** Begun */
+            begun: boolean;
+            /** Score */
+            score: number | null;
+            /** Right */
+            right: boolean | null;
+        };
+        /**
+         * AssessmentStanding
+         * @description Whether somebody may be assessed, and how it went.
+         */
+        AssessmentStanding: {
+            /** Open */
+            open: boolean;
+            /** Left Today */
+            left_today: number;
+            /** Wanted */
+            wanted: string;
+            going: components["schemas"]["AssessmentTold"] | null;
+            /** Passed At */
+            passed_at: string | null;
+            /** Tried */
+            tried: number;
+        };
+        /**
+         * AssessmentTold
+         * @description An assessment under way or over.
+         */
+        AssessmentTold: {
+            /** Assessment */
+            assessment: string;
+            /** Asks */
+            asks: components["schemas"]["Question"][];
+            /** Holes */
+            holes: components["schemas"]["AssessedHole"][];
+            /** Passed */
+            passed: boolean | null;
+        };
+        /**
+         * Course
+         * @description The course as somebody sees it.
+         */
+        Course: {
+            /** Exercises */
+            exercises: components["schemas"]["ExerciseLine"][];
+            /** Limits */
+            limits: components["schemas"]["Option"][];
+            assessment: components["schemas"]["AssessmentStanding"];
+        };
+        /**
+         * ExerciseLine
+         * @description An exercise as somebody sees it.
+         */
+        ExerciseLine: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Aim */
+            aim: string;
+            /** Needs */
+            needs: string[];
+            /** Stated */
+            stated: string;
+            /** Asks */
+            asks: components["schemas"]["Question"][];
+            /** Free */
+            free: components["schemas"]["FreeChoice"][];
+            /** Wanted */
+            wanted: string;
+            /** Own */
+            own: boolean;
+            /** Open */
+            open: boolean;
+            standing: components["schemas"]["Standing"];
+        };
+        /**
+         * FreeChoice
+         * @description What may be changed of the set-up: its options by their place, and which one stands.
+         */
+        FreeChoice: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Options */
+            options: components["schemas"]["Option"][];
+            /** Stands */
+            stands: string;
+        };
+        /**
+         * Answered
+         * @description A question with what was said to it, what is right, in words, how right that was (0, ½, 1), and why.
+         */
+        Answered: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Said */
+            said: string;
+            /** Right */
+            right: string;
+            /** Share */
+            share: number;
+            /** Because */
+            because: string;
+        };
+        /**
+         * QuestionsAnswered
+         * @description Questions without a cut, answered.
+         */
+        QuestionsAnswered: {
+            /** Answers */
+            answers: components["schemas"]["Answered"][];
+            standing: components["schemas"]["Standing"];
+        };
+        /**
+         * Finished
+         * @description An exercise's run judged, and told as a whole beside a senior hand's.
+         */
+        Finished: {
+            mine: components["schemas"]["PracticeAnswer"];
+            senior: components["schemas"]["PracticeAnswer"];
+            judged: components["schemas"]["RunJudged"];
+            standing: components["schemas"]["Standing"] | null;
+            /** Told */
+            told: string;
+        };
+        /**
+         * RunJudged
+         * @description A try: what was said, whether it counts, and what is against it.
+         */
+        RunJudged: {
+            /** Answers */
+            answers: components["schemas"]["Answered"][];
+            /** Share */
+            share: number;
+            /** Score */
+            score: number | null;
+            /** Passes */
+            passes: boolean;
+            /** Against */
+            against: string[];
+        };
+        /**
+         * SignedOff
+         * @description For which machines somebody is signed off; `used`: whether the shop signs anybody off.
+         */
+        SignedOff: {
+            /** Used */
+            used: boolean;
+            /** Machines */
+            machines: string[];
+        };
+        /**
+         * ExerciseName
+         * @description An exercise by its name.
+         */
+        ExerciseName: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * Learner
+         * @description Somebody of the course: marks, assessments, and the machines they are signed off for.
+         */
+        Learner: {
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Assessed */
+            assessed: boolean | null;
+            /** Machines */
+            machines: string[];
+        };
+        /**
+         * MachineToSign
+         * @description A machine people are signed off for, and what they are shown there.
+         */
+        MachineToSign: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+            /** Shown */
+            shown: components["schemas"]["ChecklistLine"][];
+        };
+        /**
+         * SignOffLine
+         * @description A sign-off.
+         */
+        SignOffLine: {
+            /** Id */
+            id: string;
+            /** Person */
+            person: string;
+            /** Person Name */
+            person_name: string;
+            /** Machine */
+            machine: string | null;
+            /** Machine Name */
+            machine_name: string;
+            /** Machine Revision */
+            machine_revision: number;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Watched */
+            watched: string;
+            /** Limits */
+            limits: string;
+            /** Tries */
+            tries: number;
+            /** Expires */
+            expires: string;
+            /** State */
+            state: string;
+            /** Withdrawn At */
+            withdrawn_at: string | null;
+            /** Withdrawn By */
+            withdrawn_by: string;
+            /** Withdrawn Why */
+            withdrawn_why: string;
+        };
+        /**
+         * Teaching
+         * @description The course for whoever teaches: people, exercises, machines, sign-offs.
+         */
+        Teaching: {
+            /** People */
+            people: components["schemas"]["Learner"][];
+            /** Exercises */
+            exercises: components["schemas"]["ExerciseName"][];
+            /** Machines */
+            machines: components["schemas"]["MachineToSign"][];
+            /** Sign Offs */
+            sign_offs: components["schemas"]["SignOffLine"][];
+        };
+        /**
+         * PolicyTried
+         * @description What a rule's hand came to in an exercise.
+         */
+        PolicyTried: {
+            /** Policy */
+            policy: string;
+            /** Score */
+            score: number;
+            /** End */
+            end: string;
+            /** Passes */
+            passes: boolean;
+        };
+        /**
+         * Published
+         * @description A lead's exercise given out.
+         */
+        Published: {
+            /** Id */
+            id: string;
+            /** Tried */
+            tried: components["schemas"]["PolicyTried"][];
         };
         /**
          * SquareCode
@@ -16599,7 +17137,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    case: components["schemas"]["Case"];
+                    case?: components["schemas"]["Case"];
                     hidden?: {
                         wear?: unknown;
                         belt?: unknown;
@@ -16611,6 +17149,12 @@ export interface operations {
                         side_handle?: boolean;
                         drill_price?: number;
                     };
+                    exercise?: string;
+                    assessment?: string;
+                    hole?: number;
+                    said?: Record<string, never>;
+                    /** @description the place of the option taken, by what is free */
+                    changes?: Record<string, never>;
                 };
             };
         };
@@ -16804,6 +17348,772 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_read_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_answer_questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exercise: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description what was said to each question, by its id: a choice, a limit, or a force, N */
+                    said: Record<string, never>;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionsAnswered"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_finish_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    run: string;
+                    /** @description what was said to each question, by its id: a choice, a limit, or a force, N */
+                    said?: Record<string, never>;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finished"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_begin_assessment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssessmentTold"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_forget_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: number;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_my_sign_offs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedOff"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_read_teaching: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Teaching"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_publish_exercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title: unknown;
+                    aim?: unknown;
+                    needs?: unknown;
+                    case?: unknown;
+                    hidden?: unknown;
+                    set_up?: unknown;
+                    free?: unknown;
+                    ask: unknown;
+                    pass?: unknown;
+                    told?: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Published"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_put_exercise_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_give_sign_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    person: string;
+                    machine: string;
+                    watched: string;
+                    limits?: string;
+                    expires?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOffLine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_course_withdraw_sign_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    why: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOffLine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
