@@ -9,7 +9,7 @@ from bore.answers.practice import Asked, read_practice, run_told
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.practice.course.exercise import Exercise, changed, course, read_exercise
-from bore.practice.course.judge import Standing, Tried, answered, limit_words, read_said, share_of, standing
+from bore.practice.course.judge import ExerciseStanding, Tried, answered, limit_words, read_said, share_of, standing
 from bore.practice.policies import POLICIES
 from bore.practice.run import begin, run
 from shop.people.models import User
@@ -37,7 +37,7 @@ def exercise_of(name: Any) -> Exercise:
     return found
 
 
-def standings_of(user: User, exercises: Iterable[Exercise]) -> dict[str, Standing]:
+def standings_of(user: User, exercises: Iterable[Exercise]) -> dict[str, ExerciseStanding]:
     """Where somebody stands in each exercise."""
     tries: dict[str, list[Tried]] = {}
     for one in Try.objects.filter(user=user, assessment=None):
@@ -45,7 +45,7 @@ def standings_of(user: User, exercises: Iterable[Exercise]) -> dict[str, Standin
     return {one.id: standing(one.passes, one.case is not None, tries.get(one.id, [])) for one in exercises}
 
 
-def is_open(one: Exercise, standings: dict[str, Standing]) -> bool:
+def is_open(one: Exercise, standings: dict[str, ExerciseStanding]) -> bool:
     """Whether all that an exercise needs is passed; what is needed and there no longer stands in nobody's way."""
     return all(standings[name].passed for name in one.needs if name in standings)
 

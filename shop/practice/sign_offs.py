@@ -123,4 +123,5 @@ def as_told(one: SignOff) -> Spec:
 def machines_of(user: User) -> Spec:
     """For which machines somebody is signed off now; and whether the shop signs anybody off at all."""
     mine = [one for one in SignOff.objects.filter(person=user).select_related("machine") if state_of(one) == VALID]
-    return {"used": SignOff.objects.exists(), "machines": sorted({one.machine.slug for one in mine if one.machine})}
+    named = {one.machine.slug: one.machine.name for one in mine if one.machine}
+    return {"used": SignOff.objects.exists(), "machines": [{"slug": slug, "name": name} for slug, name in sorted(named.items())]}

@@ -190,7 +190,7 @@ def test_a_sign_off_is_by_another_lapses_with_its_machine_and_is_withdrawn_with_
     assert not crew["learner"].get("/api/practise/sign-offs").json()["machines"]
     given = shaped(schemas.SignOffLine, post(lead, "/api/sign-offs", asked))
     assert given["state"] == VALID
-    assert crew["learner"].get("/api/practise/sign-offs").json() == {"used": True, "machines": ["c2"]}
+    assert crew["learner"].get("/api/practise/sign-offs").json() == {"used": True, "machines": [{"slug": "c2", "name": "column press C2"}]}
     one = SignOff.objects.get(slug=given["id"])
     assert state_of(one, one.expires_at + timedelta(days=1)) == EXPIRED
     stage = Stage.objects.filter(machine=one.machine).first()

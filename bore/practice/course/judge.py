@@ -53,7 +53,7 @@ class Tried:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Standing:
+class ExerciseStanding:
     """Where somebody stands in an exercise: how often tried, the best score, whether passed, how many good runs of those that count there
     are now."""
 
@@ -141,15 +141,15 @@ def judged(passes: Passes, world: World, score: float, events: Sequence[str]) ->
     return Judged(passes=not against, against=against)
 
 
-def standing(passes: Passes, cut: bool, tries: Sequence[Tried]) -> Standing:
+def standing(passes: Passes, cut: bool, tries: Sequence[Tried]) -> ExerciseStanding:
     """Of tries, oldest first. A cut is passed once so many of its last runs counted and what was said of those was right often enough;
     questions alone once all of them were right in one go."""
     scores = [one.score for one in tries if one.score is not None]
     best = max(scores, default=None)
     if not cut:
-        return Standing(tries=len(tries), best=best, passed=any(one.share >= 1 for one in tries), good=0)
+        return ExerciseStanding(tries=len(tries), best=best, passed=any(one.share >= 1 for one in tries), good=0)
     passed = any(_passed(passes, tries[: k + 1]) for k in range(len(tries)))
-    return Standing(tries=len(tries), best=best, passed=passed, good=sum(one.passes for one in tries[-passes.of :]))
+    return ExerciseStanding(tries=len(tries), best=best, passed=passed, good=sum(one.passes for one in tries[-passes.of :]))
 
 
 def _passed(passes: Passes, tries: Sequence[Tried]) -> bool:

@@ -7,7 +7,7 @@ from ninja import Schema
 from bore.answers.course import ExerciseTold, Option, Question
 from bore.answers.plan import ChecklistLine
 from bore.answers.practice import PracticeAnswer
-from bore.practice.course.judge import Answered, Standing
+from bore.practice.course.judge import Answered, ExerciseStanding
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -16,7 +16,7 @@ class ExerciseLine(ExerciseTold):
 
     own: bool
     open: bool
-    standing: Standing
+    standing: ExerciseStanding
 
 
 class AssessedHole(Schema):
@@ -61,7 +61,7 @@ class QuestionsAnswered(Schema):
     """Questions without a cut, answered."""
 
     answers: list[Answered]
-    standing: Standing
+    standing: ExerciseStanding
 
 
 class RunJudged(Schema):
@@ -80,11 +80,11 @@ class Finished(Schema):
     mine: PracticeAnswer
     senior: PracticeAnswer
     judged: RunJudged
-    standing: Standing | None
+    standing: ExerciseStanding | None
     told: str
 
 
-class Mark(Schema):
+class LearnersMark(Schema):
     """Where somebody stands in an exercise, for whoever teaches."""
 
     exercise: str
@@ -101,7 +101,7 @@ class Learner(Schema):
     username: str
     name: str
     role: str
-    marks: list[Mark]
+    marks: list[LearnersMark]
     assessed: bool | None
     machines: list[str]
 
@@ -152,11 +152,18 @@ class Teaching(Schema):
     sign_offs: list[SignOffLine]
 
 
+class MachineName(Schema):
+    """A machine by its name."""
+
+    slug: str
+    name: str
+
+
 class SignedOff(Schema):
     """For which machines somebody is signed off; `used`: whether the shop signs anybody off."""
 
     used: bool
-    machines: list[str]
+    machines: list[MachineName]
 
 
 class PolicyTried(Schema):

@@ -148,6 +148,7 @@ export const api = {
   edges: async () => taken(await client.GET("/api/edges")),
   noteEdge: async (slug: string, body: { kind: string; note?: string; ground_by?: string; length_mm?: number }) =>
     taken(await client.POST("/api/cutters/{slug}/edge", { params: { path: { slug } }, body })),
+  signedOff: async () => taken(await client.GET("/api/practise/sign-offs")),
   glossary: async () => taken(await client.GET("/api/glossary")),
   words: async () => taken(await client.GET("/api/words")),
   machines: async () => taken(await client.GET("/api/machines")),

@@ -3057,21 +3057,13 @@ export interface components {
         };
         /**
          * Mark
-         * @description Where somebody stands in an exercise, for whoever teaches.
+         * @description Something that happens at a depth.
          */
         Mark: {
-            /** Exercise */
-            exercise: string;
-            /** Tries */
-            tries: number;
-            /** Best */
-            best: number | null;
-            /** Passed */
-            passed: boolean;
-            /** Last At */
-            last_at: string | null;
-            /** Last Against */
-            last_against: string[];
+            /** Depth Mm */
+            depth_mm: number;
+            /** Words */
+            words: string;
         };
         /**
          * Methods
@@ -3217,18 +3209,18 @@ export interface components {
         };
         /**
          * Standing
-         * @description Where somebody stands in an exercise: how often tried, the best score, whether passed, how many good runs of those that count there
-         *     are now.
+         * @description A limit that says the same wherever the setting is put.
          */
         Standing: {
-            /** Tries */
-            tries: number;
-            /** Best */
-            best: number | null;
-            /** Passed */
-            passed: boolean;
-            /** Good */
-            good: number;
+            /** Limit */
+            limit: string;
+            /** Failure */
+            failure: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
         };
         /**
          * Track
@@ -6533,7 +6525,22 @@ export interface components {
             own: boolean;
             /** Open */
             open: boolean;
-            standing: components["schemas"]["Standing"];
+            standing: components["schemas"]["ExerciseStanding"];
+        };
+        /**
+         * ExerciseStanding
+         * @description Where somebody stands in an exercise: how often tried, the best score, whether passed, how many good runs of those that count there
+         *     are now.
+         */
+        ExerciseStanding: {
+            /** Tries */
+            tries: number;
+            /** Best */
+            best: number | null;
+            /** Passed */
+            passed: boolean;
+            /** Good */
+            good: number;
         };
         /**
          * FreeChoice
@@ -6574,7 +6581,7 @@ export interface components {
         QuestionsAnswered: {
             /** Answers */
             answers: components["schemas"]["Answered"][];
-            standing: components["schemas"]["Standing"];
+            standing: components["schemas"]["ExerciseStanding"];
         };
         /**
          * Finished
@@ -6584,7 +6591,7 @@ export interface components {
             mine: components["schemas"]["PracticeAnswer"];
             senior: components["schemas"]["PracticeAnswer"];
             judged: components["schemas"]["RunJudged"];
-            standing: components["schemas"]["Standing"] | null;
+            standing: components["schemas"]["ExerciseStanding"] | null;
             /** Told */
             told: string;
         };
@@ -6605,6 +6612,16 @@ export interface components {
             against: string[];
         };
         /**
+         * MachineName
+         * @description A machine by its name.
+         */
+        MachineName: {
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * SignedOff
          * @description For which machines somebody is signed off; `used`: whether the shop signs anybody off.
          */
@@ -6612,7 +6629,7 @@ export interface components {
             /** Used */
             used: boolean;
             /** Machines */
-            machines: string[];
+            machines: components["schemas"]["MachineName"][];
         };
         /**
          * ExerciseName
@@ -6638,11 +6655,29 @@ export interface components {
             /** Role */
             role: string;
             /** Marks */
-            marks: components["schemas"]["Mark"][];
+            marks: components["schemas"]["LearnersMark"][];
             /** Assessed */
             assessed: boolean | null;
             /** Machines */
             machines: string[];
+        };
+        /**
+         * LearnersMark
+         * @description Where somebody stands in an exercise, for whoever teaches.
+         */
+        LearnersMark: {
+            /** Exercise */
+            exercise: string;
+            /** Tries */
+            tries: number;
+            /** Best */
+            best: number | null;
+            /** Passed */
+            passed: boolean;
+            /** Last At */
+            last_at: string | null;
+            /** Last Against */
+            last_against: string[];
         };
         /**
          * MachineToSign

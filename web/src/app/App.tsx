@@ -209,7 +209,7 @@ function Frame() {
             <Route path="/chart" component={Chart} />
             <Route path="/cuts" component={Cuts} />
             <Route path="/at-machine" component={AtMachine} />
-            <Route path="/practice" component={Practice} />
+            <Route path="/practice/*?" component={Practice} />
             <Route path="/shop/*?" component={Shop} />
             <Route>
               <Bench keysOn={keysOn} />

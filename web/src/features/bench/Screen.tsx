@@ -20,6 +20,7 @@ import { INCH, METRIC, plain, speed, typeable } from "../../job/units";
 import { VERDICTS, Verdict } from "../../job/Verdict";
 import { WaysOut } from "../../job/WaysOut";
 import { shortSentence } from "../../job/shortSentence";
+import { NotSignedOff } from "../../job/signedOff";
 import { isBrokenAddress, putInAddress } from "../../job/url";
 import { Actions } from "../../ui/Actions";
 import { later } from "../../ui/later";
@@ -172,6 +173,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       </div>
       <Outdated />
       <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
+      {state.jobs.now.refs.machine && <NotSignedOff name={job.machine.name ?? ""} />}
       <Actions>
         {state.jobs.now.name && (
           <span className="hidden max-w-20 truncate pr-1 text-faint wide:inline" title={state.jobs.now.name}>

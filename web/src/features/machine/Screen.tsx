@@ -4,6 +4,7 @@ import { Link, useLocation } from "wouter";
 
 import { useLessons } from "../../job/lessons";
 import type { Case } from "../../job/types";
+import { NotSignedOff } from "../../job/signedOff";
 import { inUnits } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
 import { freeName, write } from "../../job/outbox";
@@ -115,6 +116,7 @@ function Going({ first }: { first: Run }) {
     <main className="fixed inset-0 z-30 grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 bg-film p-4">
       <Where run={run} />
       <div key={run.at} tabIndex={0} role="region" aria-label="What to do" className="overflow-y-auto">
+        {stage.kind === "before" && <NotSignedOff name={run.answer.machine} />}
         {stage.kind === "before" && <Lines title="Go through and tick" lines={run.answer.checklist} run={run} act={act} />}
         {stage.kind === "step" && (
           <StepCard step={stage.step} hole={hole} before={stage.step.holes[run.hole - 2] ?? null} lathe={lathe} system={system}>

@@ -1,6 +1,7 @@
 /** Before the drill touches: what is asked, and what to mind. What is said stands until the hole is through. */
 import type { System } from "../../../job/types";
 import { shownIn } from "../../../job/units";
+import type { Told } from "../live";
 
 export const CHOICES: readonly (readonly [string, string])[] = [
   ["", "nothing: it goes"],
@@ -17,15 +18,32 @@ export const CHOICES: readonly (readonly [string, string])[] = [
 ];
 export type Said = { limit: string | null; force: string };
 
+/** That it is no more than a simulation, before anybody pulls. */
+export const Caution = () => (
+  <p className="m-0 border-l-8 border-vermilion pl-3">
+    A simulation from the check’s own figures. Real metal grabs harder than a screen, and no screen takes the place of being shown: glasses on, work clamped
+    against a stop, no gloves, chuck key out, by somebody who has done it.
+  </p>
+);
+
+/** What was said beforehand beside what it was. */
+export function WhatWasSaid({ said, mine }: { said: Said; mine: Told }) {
+  const first = mine.outcome.first?.[1] ?? "";
+  const name = (limit: string) => CHOICES.find(([id]) => id === limit)?.[1] ?? limit;
+  return (
+    <p className="m-0">
+      You said: {name(said.limit ?? "")}. It was: <b>{mine.events.find((one) => one.bad)?.words ?? "nothing: it went"}</b>
+      {(said.limit ?? "") === first ? ", as you said." : "."}
+    </p>
+  );
+}
+
 type Props = { said: Said; system: System; onSay: (said: Said) => void; onBegin: () => void };
 
 export function Before({ said, system, onSay, onBegin }: Props) {
   return (
     <section aria-label="Before you begin" className="grid max-w-4xl content-start gap-4">
-      <p className="m-0 border-l-8 border-vermilion pl-3">
-        A simulation from the check’s own figures. Real metal grabs harder than a screen, and no screen takes the place of being shown: glasses on, work clamped
-        against a stop, no gloves, chuck key out, by somebody who has done it.
-      </p>
+      <Caution />
       <fieldset className="grid gap-2">
         <legend className="heading">What gives way first?</legend>
         <div className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">

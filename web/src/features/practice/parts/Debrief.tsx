@@ -1,8 +1,9 @@
 /** Afterwards: how it ended, what was said beforehand, two runs on one axis of time with what happened, and the score. */
+import type { ReactNode } from "react";
+
 import type { System } from "../../../job/types";
 import { show } from "../../../job/units";
 import type { Told } from "../live";
-import { CHOICES, type Said } from "./Before";
 
 const [WIDE, LANE, ROW] = [1200, 110, 14];
 const ENDS: Record<string, string> = {
@@ -59,13 +60,18 @@ function Lane({ run, name, longest_s }: { run: Told; name: string; longest_s: nu
   );
 }
 
-type Props = { mine: Told; senior: Told; said: Said; system: System; onAgain: () => void };
+type Props = {
+  mine: Told;
+  senior: Told;
+  system: System;
+  /** What was said beforehand, and what it was. */
+  head: ReactNode;
+  again?: string;
+  onAgain: () => void;
+};
 
-export function Debrief({ mine, senior, said, system, onAgain }: Props) {
+export function Debrief({ mine, senior, system, head, again = "Drill it again", onAgain }: Props) {
   const { outcome } = mine;
-  const first = outcome.first?.[1] ?? "";
-  const right = (said.limit ?? "") === first;
-  const name = (limit: string) => CHOICES.find(([id]) => id === limit)?.[1] ?? limit;
   const longest_s = Math.max(outcome.time_s, senior.outcome.time_s);
   return (
     <section aria-label="How it went" className="grid gap-4">
@@ -75,10 +81,7 @@ export function Debrief({ mine, senior, said, system, onAgain }: Props) {
           <b className="figure text-[30px]">{Math.round(mine.score)}</b> <span className="text-faint">of 100</span>
         </span>
       </div>
-      <p className="m-0">
-        You said: {name(said.limit ?? "")}. It was: <b>{mine.events.find((one) => one.bad)?.words ?? "nothing: it went"}</b>
-        {right ? ", as you said." : "."}
-      </p>
+      {head}
       <Lane run={mine} name="Your hand" longest_s={longest_s} />
       <Lane run={senior} name="A senior hand, in the same metal" longest_s={longest_s} />
       <p className="m-0 text-sm text-faint">
@@ -114,7 +117,7 @@ export function Debrief({ mine, senior, said, system, onAgain }: Props) {
         ))}
       </dl>
       <button type="button" className="chip justify-self-start text-[18px] font-semibold" onClick={onAgain}>
-        Drill it again
+        {again}
       </button>
     </section>
   );
