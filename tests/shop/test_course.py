@@ -252,6 +252,10 @@ def test_a_lead_writes_an_exercise_of_any_check_and_the_course_has_it(crew: Crew
         ({"pass": {"score": 99.9}, "hidden": {"wear": 1.1}}, "case"),
         ({"hidden": [1]}, "hidden"),
         ({"free": {"speed_rpm": [480]}}, "free.speed_rpm"),
+        ({"free": {"speed_rpm": [480, "fast"]}}, "free.speed_rpm[1]"),
+        ({"free": {"speed_rpm": [480, -3]}}, "setting.speed_rpm"),
+        ({"free": {"coolant": ["dry", "beer"]}}, "machine.coolant.method"),
+        ({"free": {"holding": [{"kind": "vice"}, {"kind": "grip"}]}}, "holding.kind"),
         ({"colour": "red"}, "colour"),
     ],
 )

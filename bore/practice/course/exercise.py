@@ -29,6 +29,37 @@ FREE: dict[str, tuple[str, ...]] = {
     "holding": ("case", "holding"),
     "side_handle": ("set_up", "side_handle"),
 }
+
+
+def _is_figure(option: Any) -> bool:
+    return isinstance(option, int | float) and not isinstance(option, bool)
+
+
+def _is_choice(option: Any) -> bool:
+    return isinstance(option, str)
+
+
+def _is_yes_or_no(option: Any) -> bool:
+    return isinstance(option, bool)
+
+
+def _has_a_kind(option: Any) -> bool:
+    return isinstance(option, dict) and isinstance(option.get("kind"), str)
+
+
+# What an option of each is, before the case's own reader says more of it.
+OPTIONS = {
+    **dict.fromkeys(("speed_rpm", "start_diameter_mm"), _is_figure),
+    **dict.fromkeys(("start", "behind", "coolant"), _is_choice),
+    "holding": _has_a_kind,
+    "side_handle": _is_yes_or_no,
+}
+OPTION_WORDS = {
+    _is_figure: "a figure",
+    _is_choice: "the name of a choice",
+    _is_yes_or_no: "true or false",
+    _has_a_kind: "an object with a kind",
+}
 LONGEST, SHORT = 600, 80
 MOST_ASKS, MOST_CHOICES, MOST_RUNS, MOST_NEEDS, MOST_HIDDEN = 4, 9, 10, 20, 6
 # Usual marks of a pass: so many points, in so many of the last runs (own choice).
@@ -200,6 +231,9 @@ def _free(data: Any) -> dict[str, tuple[Any, ...]]:
     for name, options in found.items():
         if len(options) < 2:
             raise BadInput.at(f"free.{name}", "accepted: at least two to choose from")
+        for place, option in enumerate(options):
+            if not OPTIONS[name](option):
+                raise BadInput.at(f"free.{name}[{place}]", f"accepted: {OPTION_WORDS[OPTIONS[name]]}")
     return found
 
 
