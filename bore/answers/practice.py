@@ -66,8 +66,8 @@ class PracticeFrame:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PracticeEvent:
-    """Something that happened, told once: when, by which limit (empty where none), the figure beside its mark, in words, and how it is seen,
-    heard and felt."""
+    """Something that happened, told once: when, by which limit (empty where none), the figure beside its mark and both in words (empty where
+    they tell nothing), what it is, and how it is seen, heard and felt."""
 
     t_s: float
     id: str
@@ -79,6 +79,7 @@ class PracticeEvent:
     seen: str
     heard: str
     felt: str
+    told: str
 
 
 End = Literal["through", "not-through", "broken", "loose", "slipped", "tripped", "dead", "off"]
@@ -311,4 +312,7 @@ def event_of(event: Event) -> PracticeEvent:
     """An event by its name and words."""
     kind = kinds()[event.id]
     said = {name: getattr(kind, name) for name in ("limit", "bad", "words", "seen", "heard", "felt")}
-    return PracticeEvent(t_s=number(round(event.t_s, 3)), id=event.id, figure=number(event.figure), mark=number(event.mark), **said)
+    told = kind.figures.format(figure=event.figure, mark=event.mark)
+    return PracticeEvent(
+        t_s=number(round(event.t_s, 3)), id=event.id, figure=number(event.figure), mark=number(event.mark), told=told, **said
+    )

@@ -23,7 +23,8 @@ RUBBED_OUT_S, STILL_CUTS = 1.0, 0.049
 
 @dataclass(frozen=True, slots=True)
 class Kind:
-    """A kind of event: the limit whose doing it is, whether it counts against a run, what it is and how it is seen, heard, felt."""
+    """A kind of event: the limit whose doing it is, whether it counts against a run, what it is and how it is seen, heard, felt; how its figure
+    and mark are told (empty where they tell nothing)."""
 
     id: str
     limit: str
@@ -32,6 +33,7 @@ class Kind:
     seen: str
     heard: str
     felt: str
+    figures: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +49,7 @@ class Event:
 @cache
 def kinds() -> dict[str, Kind]:
     """Every kind of event, in the order they are looked for."""
-    names = ("words", "seen", "heard", "felt")
+    names = ("words", "seen", "heard", "felt", "figures")
     return {
         row["event"]: Kind(row["event"], row["limit"], row["bad"] == "true", *(row[name] for name in names))
         for row in rows("practice_events.csv")

@@ -6231,8 +6231,8 @@ export interface components {
         };
         /**
          * PracticeEvent
-         * @description Something that happened, told once: when, by which limit (empty where none), the figure beside its mark, in words, and how it is seen,
-         *     heard and felt.
+         * @description Something that happened, told once: when, by which limit (empty where none), the figure beside its mark and both in words (empty where
+         *     they tell nothing), what it is, and how it is seen, heard and felt.
          */
         PracticeEvent: {
             /** T S */
@@ -6255,6 +6255,8 @@ export interface components {
             heard: string;
             /** Felt */
             felt: string;
+            /** Told */
+            told: string;
         };
         /**
          * PracticeFrame

@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 
 import type { System } from "../../../job/types";
-import { show } from "../../../job/units";
+import { inUnits, show } from "../../../job/units";
 import type { Told } from "../live";
 
 const [WIDE, LANE, ROW] = [1200, 110, 14];
@@ -95,6 +95,7 @@ export function Debrief({ mine, senior, system, head, again = "Drill it again", 
               <span className="figure text-faint">{one.t_s.toFixed(1)} s</span>
               <span>
                 <b className={`block first-letter:uppercase ${one.bad ? "text-vermilion" : ""}`}>{one.words}</b>
+                {one.told && <span className="figure block text-sm">{inUnits(one.told, system)}</span>}
                 <span className="block text-sm text-faint">{[one.seen, one.heard, one.felt].filter(Boolean).join("; ")}</span>
               </span>
             </li>
