@@ -15,7 +15,7 @@ from bore.base.sources import source
 from bore.check import book_values
 from bore.check.check import Check
 from bore.job.pecks import Schedule, schedules
-from bore.limits import ALL_LIMITS
+from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
 from bore.limits.said import figure_of, in_short, said
 from bore.loads import loads
@@ -317,6 +317,13 @@ def _reason(check: Check, limit: Limit, judgement: Judgement) -> str | None:
         return None
     surge = float(check.result.loads.surge_torque_nm.middle)
     return fill_reason(limit.reasons[int(judgement.reason)].words, check.job, check.columns, surge) or None
+
+
+def why(check: Check) -> str:
+    """Why the limit that comes first speaks by its kind, in words; nothing where a figure decides."""
+    limit = BY_ID[check.tightest]
+    judgement = check.finding(limit.id).judgement
+    return (_reason(check, limit, judgement) or "") if judgement else ""
 
 
 def _book(found: book_values.Book) -> Book:

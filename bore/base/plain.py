@@ -21,7 +21,8 @@ def known_fields(data: Any, names: Collection[str], at: str = "", whole: str = "
         raise BadInput.at(at or whole, "must be an object")
     for name in data:
         if name not in names:
-            raise BadInput.at(f"{at}.{str(name)[:LONGEST_NAME]}".lstrip("."), f"there is no such field; accepted: {', '.join(names)}")
+            # A field may be called nothing at all; then the whole is named.
+            raise BadInput.at(f"{at}.{str(name)[:LONGEST_NAME]}".lstrip(".") or whole, f"there is no such field; accepted: {', '.join(names)}")
     return data
 
 

@@ -61,6 +61,12 @@ def match(job: Job) -> Match:
     return Match(tuple(ranked), len(job.yard.cutters) - len(fits))
 
 
+def crossing(job: Job, machine: int, cutter: int) -> Best:
+    """One machine of the job's yard with one cutter of it, by their places, at the setting the match finds best."""
+    with silent():
+        return _best(job.with_cutter(job.yard.cutters[cutter]).on_machine(job.yard.machines[machine]))
+
+
 def _best(job: Job) -> Best:
     """The best real setting; of a pair that can't, whatever it is set to, the book's own is as good as any."""
     booked, words = book_setting(job)

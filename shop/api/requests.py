@@ -66,15 +66,34 @@ def read_job_case(request: HttpRequest) -> dict[str, Any]:
 def with_yard(case: dict[str, Any]) -> dict[str, Any]:
     """The case with the shop's own yard, where it brings none: every machine, and the cutters that could serve its hole
     (those that make it, and drills that could go before)."""
+    size = size_of(case)
+    if "yard" in case or size is None:
+        return case
+    cutters = Cutter.objects.filter(standing=HERE, count__gt=0).filter(Q(diameter_mm__lt=size, family__in=PILOTS) | _near(size))
+    return case | yard_of(machines_here(), list(cutters))
+
+
+def size_of(case: dict[str, Any]) -> float | None:
+    """The size of the hole a case asks for, where it is one."""
     hole = case.get("hole")
     size = hole.get("diameter_mm") if isinstance(hole, dict) else None
-    if "yard" in case or not isinstance(size, int | float):
-        return case
-    cutters = Cutter.objects.filter(standing=HERE, count__gt=0).filter(
-        Q(diameter_mm__lt=size, family__in=PILOTS) | Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM))
-    )
-    yard = {
-        "cutters": [one.as_spec() for one in cutters],
-        "machines": [one.as_spec() for one in Machine.objects.filter(standing=HERE).prefetch_related("stages")],
-    }
-    return case | {"yard": yard}
+    return size if isinstance(size, int | float) and not isinstance(size, bool) else None
+
+
+def _near(size: float) -> Q:
+    return Q(diameter_mm__range=(size - NEAR_MM, size + NEAR_MM))
+
+
+def machines_here() -> list[Machine]:
+    """The shop's machines that stand, by name."""
+    return list(Machine.objects.filter(standing=HERE).prefetch_related("stages"))
+
+
+def cutters_near(size: float) -> list[Cutter]:
+    """The crib's cutters that may make a hole of a size."""
+    return list(Cutter.objects.filter(standing=HERE, count__gt=0).filter(_near(size)))
+
+
+def yard_of(machines: list[Machine], cutters: list[Cutter]) -> dict[str, Any]:
+    """Machines and cutters as a case brings them."""
+    return {"yard": {"cutters": [one.as_spec() for one in cutters], "machines": [one.as_spec() for one in machines]}}

@@ -1932,6 +1932,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/match-here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Match Here
+         * @description Some of the shop's machines, `count` of them from the `first`, with every cutter of the crib that makes the hole, each at its best.
+         */
+        post: operations["shop_api_routers_match_match_here"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/match-here/case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cross
+         * @description One machine with one cutter at the setting the match finds best, as a case for the Bench.
+         */
+        post: operations["shop_api_routers_match_cross"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practise": {
         parameters: {
             query?: never;
@@ -6205,6 +6245,85 @@ export interface components {
             with_pilot_mm: number | null;
             /** First */
             first: string | null;
+        };
+        /**
+         * CrossingLine
+         * @description One machine with one cutter at its best, both by the shop's names for them; why it cannot, where it cannot.
+         */
+        CrossingLine: {
+            /** Machine */
+            machine: number;
+            /** Cutter */
+            cutter: number;
+            /** Machine Name */
+            machine_name: string;
+            /** Cutter Name */
+            cutter_name: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "holds" | "tight" | "gives-way" | "cannot" | "unknown";
+            /** Tightest */
+            tightest: string;
+            /** Failure */
+            failure: string;
+            /** Use */
+            use: number;
+            /** Said */
+            said: string;
+            /** Speed Rpm */
+            speed_rpm: number;
+            /** Feed Mm Rev */
+            feed_mm_rev: number | null;
+            /** Hand Force N */
+            hand_force_n: number | null;
+            /** Time S */
+            time_s: number | null;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+            /** Machine Id */
+            machine_id: string;
+            /** Cutter Id */
+            cutter_id: string;
+        };
+        /**
+         * MatchHere
+         * @description Crossings of some machines, and how far that is.
+         */
+        MatchHere: {
+            /** Crossings */
+            crossings: components["schemas"]["CrossingLine"][];
+            /** Tried */
+            tried: number;
+            /** Of */
+            of: number;
+        };
+        /**
+         * Crossed
+         * @description A crossing as a case, and the records it is of.
+         */
+        Crossed: {
+            /** Case */
+            case: {
+                [key: string]: unknown;
+            };
+            machine: components["schemas"]["Named"];
+            cutter: components["schemas"]["Named"];
+        };
+        /**
+         * Named
+         * @description A record as a case was made of it.
+         */
+        Named: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
         };
         /**
          * PracticeAnswer
@@ -17021,6 +17140,179 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_match_match_here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    case: components["schemas"]["Case"];
+                    first?: number;
+                    count?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchHere"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_match_cross: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    case: components["schemas"]["Case"];
+                    machine: string;
+                    cutter: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crossed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

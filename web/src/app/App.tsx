@@ -23,6 +23,7 @@ const TermsOpen = later(() => import("./TermsOpen").then((part) => part.TermsOpe
 const SignIn = later(() => import("./SignIn").then((part) => part.SignIn), "Opening…");
 const Plan = lazy(() => import("../features/plan"));
 const Part = lazy(() => import("../features/part"));
+const Match = lazy(() => import("../features/match"));
 const Chart = lazy(() => import("../features/chart"));
 const Cuts = lazy(() => import("../features/cuts"));
 const AtMachine = lazy(() => import("../features/machine"));
@@ -32,6 +33,7 @@ const Shop = lazy(() => import("../features/shop"));
 const SCREENS = [
   ["Bench", "b", "/"],
   ["Plan", "p", "/plan"],
+  ["Match", "m", "/match"],
   ["Chart", "c", "/chart"],
   ["Cuts", "l", "/cuts"],
   ["Practice", "f", "/practice"],
@@ -206,6 +208,7 @@ function Frame() {
           <Switch>
             <Route path="/plan" component={Plan} />
             <Route path="/part" component={Part} />
+            <Route path="/match" component={Match} />
             <Route path="/chart" component={Chart} />
             <Route path="/cuts" component={Cuts} />
             <Route path="/at-machine" component={AtMachine} />

@@ -25,6 +25,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["t", "terms: the words of the trade"],
   ["g b", "to the Bench’s sentence"],
   ["g p", "to the Plan"],
+  ["g m", "to the Match"],
   ["g c", "to the wall Chart"],
   ["g l", "to the log of cuts"],
   ["g f", "to Practice"],

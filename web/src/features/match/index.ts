@@ -1,0 +1,1 @@
+export { Match as default } from "./Screen";
