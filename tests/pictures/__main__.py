@@ -70,12 +70,6 @@ def bench_phone(page: Page) -> None:
 
 
 @view(DESK)
-def working(page: Page) -> None:
-    bench(page)
-    page.keyboard.press("w")
-
-
-@view(DESK)
 def magnetic(page: Page) -> None:
     _bench(page, "Landing-stage beam, M20 holes")
 
@@ -83,11 +77,6 @@ def magnetic(page: Page) -> None:
 @view(DESK)
 def gun(page: Page) -> None:
     _bench(page, "Winch shaft, oil gallery")
-
-
-@view(DESK)
-def gives_way(page: Page) -> None:
-    _bench(page, "Landing-stage rail splice")
 
 
 @view(DESK)
@@ -169,9 +158,23 @@ def shop_crib(page: Page) -> None:
 
 
 @view(DESK)
+def match(page: Page) -> None:
+    bench(page)
+    page.get_by_role("link", name="Match").click()
+    expect(page.get_by_text("crossings worked out")).to_be_visible()
+
+
+@view(DESK)
+def course(page: Page) -> None:
+    page.goto("/practice/people")
+    expect(page.get_by_role("table", name="People and exercises")).to_be_visible()
+
+
+@view(DESK)
 def practice(page: Page) -> None:
     _bench(page, "Guard-rail stanchion foot")
     page.get_by_role("link", name="Practice").click()
+    page.get_by_role("link", name="The Bench’s hole").click()
     page.get_by_role("button", name="nothing: it goes").click()
     page.get_by_role("button", name=re.compile("^Drill it")).click()
     lever = page.get_by_role("slider", name=re.compile("How hard to"))
