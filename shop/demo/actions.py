@@ -182,14 +182,16 @@ def _part_asked(part: dict[str, Any]) -> dict[str, Any]:
     wide, high, thick = (float(part[name]) for name in ("wide", "high", "thickness"))
     rows = [row | {"depth_mm": float(row["depth"]), "places": {"text": row["places"]}} for row in part["rows"]]
     screen = ("machine", "material", "metal", "thickness", "wide", "high", "want", "rows", "name")
+    count = part.get("count", "1")
     return {
         "name": part["name"],
+        "count": int(count),
         "material": {"id": part["material"]},
         "machine": Machine.objects.get(slug=part["machine"]).as_spec(),
         "wish": {"want": part["want"]},
         "setups": [{"id": "1", "outline_mm": [[0, 0], [wide, 0], [wide, high], [0, high]], "thickness_mm": thick, "holding": CLAMPED}],
         "features": [{name: row[name] for name in ("letter", "hole", "depth_mm", "through", "places")} for row in rows],
-        "screen": {name: part[name] for name in screen},
+        "screen": {name: part[name] for name in screen} | {"count": count},
     }
 
 
