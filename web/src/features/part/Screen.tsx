@@ -9,8 +9,6 @@ import { OneOrMany } from "../../job/OneOrMany";
 import { useFirstJob } from "../../job/kept";
 import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
-import { Told } from "../../job/Told";
-import { time } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
 import { words } from "../../job/words";
 import { Actions } from "../../ui/Actions";
@@ -30,14 +28,14 @@ import { Features, Head } from "./parts/Head";
 import { Inspection } from "./parts/Inspection";
 import { KeepPart, KeptParts, type Named, UNNAMED } from "./parts/Kept";
 import { Operations } from "./parts/Operations";
+import { Outcome, Sums } from "./parts/Outcome";
+import { PAUSE_MS, Planning } from "./parts/Planning";
 import { PlanView } from "./parts/PlanView";
 import { Rows } from "./parts/Rows";
 import { SetUp } from "./parts/SetUp";
 import { useTyped } from "./useTyped";
 
 const BringIn = later(() => import("./parts/BringIn").then((part) => part.BringIn), "Opening…");
-/** How long somebody may pause before the part is planned anew. */
-const PAUSE_MS = 500;
 const SHOWN = [
   ["operations", "Operations"],
   ["rows", "Letter by letter"],
@@ -56,113 +54,6 @@ function useSettled<Value>(value: Value): Value {
     return () => clearTimeout(later);
   }, [value]);
   return settled;
-}
-
-/** That it is being planned, since when, and a way to stop it; or, stopped, to go on. */
-function Planning({ going, onStop, onGo }: { going: boolean; onStop: () => void; onGo: () => void }) {
-  const [seconds, setSeconds] = useState(0);
-  useEffect(() => {
-    setSeconds(0);
-    if (!going) return;
-    const timer = setInterval(() => setSeconds((was) => was + 1), 1000);
-    return () => clearInterval(timer);
-  }, [going]);
-  return (
-    <>
-      Planning…{seconds > 0 && ` ${seconds} s `}
-      {going && seconds > 0 && (
-        <button type="button" className="chip" onClick={onStop}>
-          Stop
-        </button>
-      )}
-      {!going && <Resume onGo={onGo} />}
-    </>
-  );
-}
-
-/** Shown only where nothing is under way for longer than a pause in typing: then it was stopped. */
-function Resume({ onGo }: { onGo: () => void }) {
-  const [late, setLate] = useState(false);
-  useEffect(() => {
-    const timer = setTimeout(() => setLate(true), 2 * PAUSE_MS);
-    return () => clearTimeout(timer);
-  }, []);
-  return late ? (
-    <>
-      {" "}
-      stopped.{" "}
-      <button type="button" className="chip" onClick={onGo}>
-        Go on
-      </button>
-    </>
-  ) : null;
-}
-
-/** What is wrong with places, and what is not made. */
-function Outcome({ answer }: { answer: Answer }) {
-  // What keeps a letter from being made is said with it, once.
-  const reasons = answer.unresolved.map((one) => one.reason);
-  return (
-    <div className="grid gap-1 text-sm">
-      {answer.findings
-        .filter((one) => !reasons.includes(one.words))
-        .map((one) => (
-          <p key={`${one.letter}${one.place}${one.check}`} className={`m-0 ${one.severity === "stops" ? "text-vermilion" : "text-bronze"}`}>
-            <b>{one.severity === "stops" ? "Stops: " : "Look: "}</b>
-            <Told>{one.words}</Told>.
-          </p>
-        ))}
-      {(answer.says ?? []).map((words) => (
-        <p key={words} className="m-0 text-bronze">
-          <Told>{words}</Told>
-        </p>
-      ))}
-      {answer.unresolved.map((one) => (
-        <p key={one.letter} className="m-0 text-vermilion">
-          <b>{one.letter} is not made:</b> <Told>{one.reason}</Told>
-          {one.nearest && `. To get: ${one.nearest}`}.
-        </p>
-      ))}
-    </div>
-  );
-}
-
-function Sums({ answer }: { answer: Answer }) {
-  const { times, changes, saved, search, batch } = answer;
-  const rows: [string, string][] = [
-    [batch.count > 1 ? "One part" : "In all", time(times.total)],
-    ["Cutting", time(times.cut)],
-    ["By hand", time(times.hand)],
-    ["Changing", time(times.change)],
-    ["Tools put in", String(changes.tools)],
-    ["Magnet or part moved", String(changes.moves)],
-  ];
-  return (
-    <section aria-label="What it takes" className="grid gap-1">
-      <dl className="grid grid-cols-3 gap-x-4 border-t border-ink pt-1">
-        {rows.map(([name, value]) => (
-          <div key={name}>
-            <dt className="text-xs text-faint">{name}</dt>
-            <dd className="figure m-0">{value}</dd>
-          </div>
-        ))}
-      </dl>
-      {batch.count > 1 && (
-        <p className="m-0">
-          All {batch.count}: <b className="figure">{time(batch.total_s)}</b>, {batch.words}
-          <span className="text-sm text-faint">
-            {" "}
-            (each part whole {time(batch.whole_parts_s)}, step by step {time(batch.step_by_step_s)}; every clamping counted). Cost{" "}
-            <span className="figure">{answer.cost.toFixed(2)}</span>.
-          </span>
-        </p>
-      )}
-      <p className="m-0 text-sm">
-        Against each letter by itself: {saved.words}.{" "}
-        {search.exact ? "The order is the best there is of these rows." : "The order is the best found within bounds."}
-      </p>
-    </section>
-  );
 }
 
 /** What is said of the control of the machine a part is for: it stands in every case that was checked on it. */

@@ -6,7 +6,7 @@ import { useAnywhere } from "../queries";
 
 export function AnyMachine({ body, onTake }: { body: { case: object; plan: object } | null; onTake: (machine: string) => void }) {
   const system = useUnits();
-  const { search, start, stop } = useAnywhere();
+  const { search, offers, start, stop } = useAnywhere();
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap items-center gap-3">
@@ -33,7 +33,7 @@ export function AnyMachine({ body, onTake }: { body: { case: object; plan: objec
           </span>
         )}
       </div>
-      {search.offers.length > 0 && (
+      {offers.length > 0 && (
         <table className="text-sm">
           <thead>
             <tr className="text-left text-xs text-faint">
@@ -45,7 +45,7 @@ export function AnyMachine({ body, onTake }: { body: { case: object; plan: objec
             </tr>
           </thead>
           <tbody>
-            {search.offers.map((one) => (
+            {offers.map((one) => (
               <tr key={one.machine_id} className="border-b border-rule align-top">
                 <td className="pr-5">
                   {one.verdict && one.machine_id ? (
