@@ -53,7 +53,7 @@ function Person({ one, exercises, signed, chosen, onChoose }: Line) {
           })}
         </div>
       </td>
-      <td className="py-1 pl-4 text-sm">
+      <td className="min-w-60 py-1 pl-4 text-sm">
         <span className="flex flex-wrap gap-1">
           {signed.map((name) => (
             <span key={name} className="border border-ink bg-ink px-1.5 text-film">
@@ -71,7 +71,7 @@ function Details({ one, data, onChanged }: { one: Learner; data: Schemas["Teachi
   const title = (id: string) => data.exercises.find((each) => each.id === id)?.title ?? id;
   const mine = data.sign_offs.filter((each) => each.person === one.username);
   return (
-    <section aria-label={one.name} className="grid gap-3 border-t-2 border-ink pt-3">
+    <section aria-label={one.name} className="grid grid-cols-[minmax(0,1fr)] gap-3 border-t-2 border-ink pt-3">
       <h2 className="m-0 text-[22px] font-bold">
         {one.name} <span className="text-base font-normal text-faint">{one.role}</span>
       </h2>
@@ -107,33 +107,39 @@ function Details({ one, data, onChanged }: { one: Learner; data: Schemas["Teachi
         />
       )}
       {one.marks.length > 0 && (
-        <table className="text-sm">
-          <thead>
-            <tr className="text-left text-xs text-faint">
-              {["exercise", "tries", "best", "stands", "last time"].map((name) => (
-                <th key={name} className="pr-5 font-normal">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {one.marks.map((mark) => (
-              <tr key={mark.exercise} className="border-t border-rule">
-                <td className="pr-5">{title(mark.exercise)}</td>
-                <td className="figure pr-5">{mark.tries}</td>
-                <td className="figure pr-5">{mark.best === null ? "–" : Math.round(mark.best)}</td>
-                <td className={`pr-5 ${mark.passed ? "text-green" : "text-vermilion"}`}>{mark.passed ? "passed" : "not yet"}</td>
-                <td>
-                  {mark.last_at && day(mark.last_at)}
-                  {mark.last_against.length > 0 && `: ${mark.last_against.join("; ")}`}
-                </td>
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Marks of ${one.name}`}>
+          <table className="text-sm">
+            <thead>
+              <tr className="text-left text-xs text-faint">
+                {["exercise", "tries", "best", "stands", "last time"].map((name) => (
+                  <th key={name} className="pr-5 font-normal">
+                    {name}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {one.marks.map((mark) => (
+                <tr key={mark.exercise} className="border-t border-rule">
+                  <td className="pr-5">{title(mark.exercise)}</td>
+                  <td className="figure pr-5">{mark.tries}</td>
+                  <td className="figure pr-5">{mark.best === null ? "–" : Math.round(mark.best)}</td>
+                  <td className={`pr-5 ${mark.passed ? "text-green" : "text-vermilion"}`}>{mark.passed ? "passed" : "not yet"}</td>
+                  <td>
+                    {mark.last_at && day(mark.last_at)}
+                    {mark.last_against.length > 0 && `: ${mark.last_against.join("; ")}`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
-      {mine.length > 0 && <SignOffs rows={mine} onChanged={onChanged} />}
+      {mine.length > 0 && (
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Sign-offs of ${one.name}`}>
+          <SignOffs rows={mine} onChanged={onChanged} />
+        </div>
+      )}
     </section>
   );
 }
@@ -267,7 +273,7 @@ export function People() {
         )}
         {begun.length === 0 && <p className="m-0">Nobody has begun yet. Whoever can sign in can practise; accounts are made in the Shop.</p>}
         {begun.length > 0 && (
-          <div className="overflow-x-auto">
+          <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="People across exercises">
             <table aria-label="People and exercises">
               <thead>
                 <tr className="text-left text-xs text-faint">
