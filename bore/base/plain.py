@@ -22,7 +22,9 @@ def known_fields(data: Any, names: Collection[str], at: str = "", whole: str = "
     for name in data:
         if name not in names:
             # A field may be called nothing at all; then the whole is named.
-            raise BadInput.at(f"{at}.{str(name)[:LONGEST_NAME]}".lstrip(".") or whole, f"there is no such field; accepted: {', '.join(names)}")
+            raise BadInput.at(
+                f"{at}.{str(name)[:LONGEST_NAME]}".lstrip(".") or whole, f"there is no such field; accepted: {', '.join(names)}"
+            )
     return data
 
 

@@ -109,8 +109,11 @@ def go_on(user: User, data: Spec) -> Spec:
         return dict(one.answer)
     if k != one.k:
         raise OutOfStep(f"step {k} is not the next one; that is {one.k}")
+    if one.closed:
+        # No later step will do: whoever drills is told, and does not wait.
+        raise BadInput.at("run", "was left elsewhere, and is judged as it was left; begin another")
     state = state_from(one.state)
-    if state.end or one.closed:
+    if state.end:
         raise OutOfStep("the run has ended")
     if state.t_s + len(samples) * facts.DT_S > (timezone.now() - one.began_at).total_seconds() + AHEAD_S:
         raise OutOfStep("no second comes before its time")

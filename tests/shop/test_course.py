@@ -100,7 +100,7 @@ def test_a_run_that_is_left_or_asked_for_again_is_judged_once(crew: Crew) -> Non
     assert [(one.run, one.end, one.passes) for one in Try.objects.filter(user__username="the-learner")] == [(left, "off", False)]
     first = drilled(learner, again, 100.0).json()
     assert post(learner, "/api/practise/finish", {"run": again}).json() == first
-    assert post(learner, "/api/practise/step", {"run": left, "k": 1, "samples": [100.0] * 25}).status_code == 409
+    assert post(learner, "/api/practise/step", {"run": left, "k": 1, "samples": [100.0] * 25}).status_code == 422
     assert Try.objects.filter(user__username="the-learner").count() == 2
     assert post(crew["machinist"], "/api/practise/finish", {"run": again}).status_code == 422
 
