@@ -47,7 +47,7 @@ def standing_of(user: User) -> Spec:
     return {
         "open": found[AFTER].passed and is_open(last, found),
         "left_today": max(TRIES_A_DAY - today, 0),
-        "wanted": f"{HOLES} holes: {SCORE:.0f} points in each, and {ANSWERS} of {HOLES} answered rightly beforehand",
+        "wanted": f"{HOLES} holes: {SCORE:.0f} points in each, and {ANSWERS} of {HOLES} answered rightly beforehand; each is drilled once, {TRIES_A_DAY} tries a day",
         "going": told(going) if going else None,
         "passed_at": next((one.began_at.isoformat() for one in mine if one.passed), None),
         "tried": mine.exclude(passed=None).count(),
@@ -66,6 +66,7 @@ def told(one: Assessment) -> Spec:
                 "hole": place,
                 "stated": stated(made.case or {}),
                 "score": done.score if done else None,
+                "passes": done.passes if done else None,
                 "right": _right(done) if done else None,
                 "begun": done is not None or PracticeRun.objects.filter(assessment=one, hole=place).exists(),
             }

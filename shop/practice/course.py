@@ -9,7 +9,7 @@ from bore.answers.practice import Asked, read_practice, run_told
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.practice.course.exercise import Exercise, changed, course, read_exercise
-from bore.practice.course.judge import ExerciseStanding, Tried, answered, limit_words, read_said, share_of, standing
+from bore.practice.course.judge import ExerciseStanding, Tried, answered, read_said, share_of, standing
 from bore.practice.policies import POLICIES
 from bore.practice.run import begin, run
 from shop.people.models import User
@@ -64,7 +64,7 @@ def course_of(user: User) -> Spec:
         as_data(exercise_told(one)) | {"own": one.id not in course(), "open": is_open(one, found), "standing": as_data(found[one.id])}
         for one in exercises.values()
     ]
-    return {"exercises": told, "limits": [{"id": name, "words": words} for name, words in limit_words().items()]}
+    return {"exercises": told}
 
 
 def must_be_open(user: User, one: Exercise) -> None:
@@ -92,12 +92,12 @@ def answer_questions(user: User, name: str, said: Any) -> Spec:
 # --- a lead's own ------------------------------------------------------------------
 
 
-def publish(user: User, data: Any, slug: str | None = None) -> OwnExercise:
+def publish(user: User, data: Spec) -> OwnExercise:
     """A lead's exercise, tried by every rule's hand before it is given out. Raises BadInput naming the field, or where nobody gets through."""
     if OwnExercise.objects.filter(standing=HERE).count() >= MOST_OWN:
         raise BadInput.at("exercise", f"the shop has {MOST_OWN} of its own already; put some away first")
-    name = slug or free_slug(str(data.get("title", ""))[:40] if isinstance(data, dict) else "")
-    made = read_exercise(data | {"id": name}) if isinstance(data, dict) else read_exercise(data)
+    name = free_slug(str(data.get("title", ""))[:40])
+    made = read_exercise(data | {"id": name})
     strange = [one for one in made.needs if one not in all_exercises()]
     if strange:
         raise BadInput.at("needs", f"“{strange[0]}” is none of the course")

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from ninja import Schema
 
-from bore.answers.course import ExerciseTold, Option, Question
+from bore.answers.course import ExerciseTold, Question
 from bore.answers.plan import ChecklistLine
 from bore.answers.practice import PracticeAnswer
 from bore.practice.course.judge import Answered, ExerciseStanding
@@ -26,6 +26,7 @@ class AssessedHole(Schema):
     stated: str
     begun: bool
     score: float | None
+    passes: bool | None
     right: bool | None
 
 
@@ -53,7 +54,6 @@ class Course(Schema):
     """The course as somebody sees it."""
 
     exercises: list[ExerciseLine]
-    limits: list[Option]
     assessment: AssessmentStanding
 
 

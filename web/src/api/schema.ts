@@ -6576,6 +6576,8 @@ export interface components {
             begun: boolean;
             /** Score */
             score: number | null;
+            /** Passes */
+            passes: boolean | null;
             /** Right */
             right: boolean | null;
         };
@@ -6617,8 +6619,6 @@ export interface components {
         Course: {
             /** Exercises */
             exercises: components["schemas"]["ExerciseLine"][];
-            /** Limits */
-            limits: components["schemas"]["Option"][];
             assessment: components["schemas"]["AssessmentStanding"];
         };
         /**

@@ -13,6 +13,7 @@ import { drillSize, inUnits, plain, time } from "../../job/units";
 import { useUnits } from "../../job/useUnits";
 import { TEXT, VERDICTS } from "../../job/Verdict";
 import { Actions } from "../../ui/Actions";
+import { csv } from "../../ui/csv";
 import { download } from "../../ui/download";
 import { type Crossing, goes, type Table, tableOf } from "./table";
 import { useMatch } from "./useMatch";
@@ -149,16 +150,8 @@ function Verdict({ found, going }: { found: readonly Crossing[]; going: boolean 
   );
 }
 
-const csvOf = (found: readonly Crossing[]): string =>
-  ["machine,cutter,verdict,limit,use,speed_rpm,feed_mm_rev,hand_force_n,time_s"]
-    .concat(
-      found.map((one) =>
-        [one.machine_name, one.cutter_name, one.verdict, one.failure, one.use, one.speed_rpm, one.feed_mm_rev ?? "", one.hand_force_n ?? "", one.time_s ?? ""]
-          .map((value) => (typeof value === "string" && /[",\n]|^[=+\-@]/.test(value) ? `"'${value.replaceAll('"', '""')}"` : String(value)))
-          .join(","),
-      ),
-    )
-    .join("\n") + "\n";
+const COLUMNS = ["machine_name", "cutter_name", "verdict", "failure", "use", "speed_rpm", "feed_mm_rev", "hand_force_n", "time_s"] as const;
+const csvOf = (found: readonly Crossing[]): string => csv([COLUMNS, ...found.map((one) => COLUMNS.map((name) => one[name]))]);
 
 export function Match() {
   useFirstJob();

@@ -2,6 +2,7 @@
 import type { Schemas } from "../../api/client";
 import { type History, stepped, travelled } from "../../job/history";
 import type { Case } from "../../job/types";
+import { csv } from "../../ui/csv";
 
 export type Answer = Schemas["PlanAnswer"];
 export type Step = Schemas["PlanStep"];
@@ -200,13 +201,6 @@ export const controlOf = (answer: Answer): Record<string, unknown> => {
   return made?.machine?.control ?? {};
 };
 
-/** A cell; a text that a spreadsheet would run goes out with an apostrophe before it, as the shop's own files do. */
-const quoted = (value: unknown): string => {
-  const text = String(value ?? "");
-  const safe = typeof value === "string" && /^'*[=+\-@\t\r\n]/.test(text) ? `'${text}` : text;
-  return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-};
-
 /** A plan's steps as CSV. */
 export function asCsv(answer: Answer): string {
   const head = [
@@ -243,7 +237,7 @@ export function asCsv(answer: Answer): string {
       step.machine_cost,
       step.why,
     ]);
-  return [head, ...rows].map((row) => row.map(quoted).join(",")).join("\n") + "\n";
+  return csv([head, ...rows]);
 }
 
 /** What every section of a row shares: its widest size, and pixels to a millimetre so that it stays within a box. */

@@ -24,7 +24,7 @@ function Holes({ told, at, onTake }: { told: Told; at: number | null; onTake: (h
           <span className="figure grow basis-80">{inUnits(one.stated, system)}</span>
           {one.score !== null ? (
             <span>
-              <b className={one.score >= 80 ? "text-green" : "text-vermilion"}>{Math.round(one.score)} points</b>,{" "}
+              <b className={one.passes ? "text-green" : "text-vermilion"}>{Math.round(one.score)} points</b>,{" "}
               {one.right ? "answered rightly" : "not answered rightly"}
             </span>
           ) : one.begun ? (
@@ -77,8 +77,7 @@ export function Assessment() {
   return (
     <section aria-label="Assessment" className="grid max-w-5xl content-start gap-4">
       <p className="m-0">
-        {found.wanted}. Each is drilled once; in one of four something is not as it should be. Two tries a day.{" "}
-        {found.passed_at && <b className="text-green">Passed on {day(found.passed_at)}.</b>}
+        {found.wanted}. In some of them something is not as it should be. {found.passed_at && <b className="text-green">Passed on {day(found.passed_at)}.</b>}
         {!found.passed_at && found.tried > 0 && <span className="text-faint">Tried {found.tried} times so far.</span>}
       </p>
       {fault && (

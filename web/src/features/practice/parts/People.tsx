@@ -169,7 +169,7 @@ function SignOffs({ rows, onChanged }: { rows: Schemas["Teaching"]["sign_offs"];
     <table aria-label="Sign-offs" className="text-sm">
       <thead>
         <tr className="text-left text-xs text-faint">
-          {["who", "machine, its record", "what was watched; limits", "by, on", "until", "stands"].map((name) => (
+          {["who", "machine", "what was watched; limits", "by, on", "until", "stands"].map((name) => (
             <th key={name} className="pr-5 font-normal">
               {name}
             </th>
@@ -182,7 +182,7 @@ function SignOffs({ rows, onChanged }: { rows: Schemas["Teaching"]["sign_offs"];
           <tr key={one.id} className="border-t border-rule align-top">
             <td className="pr-5">{one.person_name}</td>
             <td className="pr-5">
-              {one.machine_name}, {one.machine_revision}
+              {one.machine_name}, record {one.machine_revision}
             </td>
             <td className="pr-5">
               {one.watched}
