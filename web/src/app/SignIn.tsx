@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 
 import { api, Refused } from "../api/client";
+import { askAgain } from "../api/stale";
 
 export function SignIn() {
   const client = useQueryClient();
@@ -13,7 +14,7 @@ export function SignIn() {
     const given = new FormData(event.currentTarget);
     try {
       await api.signIn(String(given.get("username")), String(given.get("password")));
-      await client.invalidateQueries();
+      await askAgain(client);
     } catch (error) {
       setSaid(error instanceof Refused ? error.message : "The server does not answer; try again in a moment.");
     }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useLocation } from "wouter";
 
 import { api, inWords, type Schemas } from "../../api/client";
+import { askAgain } from "../../api/stale";
 import { useFirstJob } from "../../job/kept";
 import { useLessons, type Lessons } from "../../job/lessons";
 import { drop, waiting } from "../../job/outbox";
@@ -230,7 +231,7 @@ export function Cuts() {
                           words={lessons.data.words}
                           metal={metal(cut.metal)}
                           onOpen={() => setOpen(cut.id)}
-                          onBack={wanted.binned ? () => void api.returnCut(cut.id).then(() => client.invalidateQueries()) : null}
+                          onBack={wanted.binned ? () => void api.returnCut(cut.id).then(() => askAgain(client)) : null}
                         />
                       ))}
                     </tbody>

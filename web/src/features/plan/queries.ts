@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { api, type Schemas } from "../../api/client";
+import { askAgain } from "../../api/stale";
 import { machineOf } from "../../job/words";
 import { useSearch } from "../../ui/useSearch";
 import type { Way } from "../program/Program";
@@ -25,7 +26,7 @@ export const useKeptPlans = () => useQuery({ queryKey: ["plans"], queryFn: api.p
 /** After a plan was kept or archived. */
 export function usePlansChanged() {
   const client = useQueryClient();
-  return () => client.invalidateQueries({ queryKey: ["plans"] });
+  return () => askAgain(client, ["plans"]);
 }
 
 const AT_ONCE = 3;

@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 
 import { api, Refused, type RecordKind, type Schemas } from "../../api/client";
 import { partsApi } from "../../api/parts";
+import { askAgain } from "../../api/stale";
 import type { Spec } from "./model";
 
 export { type Role, useMay } from "../../job/queries";
@@ -49,11 +50,7 @@ export const useHistory = (kind: RecordKind | "checks", slug: string, on: boolea
 export function useWritten() {
   const client = useQueryClient();
   return async () => {
-    await Promise.all(
-      ["machines", "cutters", "materials", "checks", "plans", "plan", "parts", "part", "crib", "away", "history"].map((key) =>
-        client.invalidateQueries({ queryKey: [key] }),
-      ),
-    );
+    await askAgain(client, ...["machines", "cutters", "materials", "checks", "plans", "plan", "parts", "part", "crib", "away", "history"].map((key) => [key]));
   };
 }
 

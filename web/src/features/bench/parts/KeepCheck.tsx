@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 
 import { api } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import { revisions } from "../../../job/kept";
 import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
@@ -20,7 +21,7 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
     const kept = await (again && already ? api.keepAgain(already.slug, { ...body, revision: read }) : api.keep(body));
     revisions.set(kept.slug, kept.revision);
     dispatch({ do: "named", name: kept.name, check: kept.slug });
-    await client.invalidateQueries({ queryKey: ["checks"] });
+    await askAgain(client, ["checks"]);
   };
   return (
     <KeepForm

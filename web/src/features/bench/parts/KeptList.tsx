@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import { asJob, keptBy, openCheck } from "../../../job/kept";
 import { useJob } from "../../../job/provider";
 import { useChecks, useMay } from "../../../job/queries";
@@ -43,7 +44,7 @@ export function KeptList({ answer, onSides, onDone }: Props) {
   };
   const putAway = async (slug: string) => {
     await api.removeCheck(slug);
-    await client.invalidateQueries({ queryKey: ["checks"] });
+    await askAgain(client, ["checks"]);
   };
   return (
     <>

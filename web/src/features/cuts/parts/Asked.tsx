@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 
 import { api } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import type { Lessons } from "../../../job/lessons";
 import { useMay } from "../../../job/queries";
 import type { System } from "../../../job/types";
@@ -11,7 +12,7 @@ import { day } from "../../../ui/dates";
 export function Asked({ lessons, system, onOpen }: { lessons: Lessons; system: System; onOpen: (id: string) => void }) {
   const client = useQueryClient();
   const mind = useMay("machinist");
-  const again = () => client.invalidateQueries();
+  const again = () => askAgain(client);
   const asked = Object.values(lessons.told).flatMap((told) => told.asked);
   if (asked.length === 0) return null;
   return (

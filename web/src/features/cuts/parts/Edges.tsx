@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, inWords } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import { useLessons } from "../../../job/lessons";
 import { useMay } from "../../../job/queries";
 import type { System } from "../../../job/types";
@@ -81,7 +82,7 @@ export function Edges() {
     } catch (fault) {
       setSaid(inWords(fault));
     }
-    await client.invalidateQueries({ queryKey: ["edges"] });
+    await askAgain(client, ["edges"]);
   };
   if (edges.error) return <p role="alert">{inWords(edges.error)}</p>;
   if (!edges.data) return <p>Opening…</p>;

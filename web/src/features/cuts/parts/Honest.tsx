@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 
 import { api, type Schemas } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import type { Lessons } from "../../../job/lessons";
 import { choiceWords } from "../../../job/words";
 import { useMay } from "../../../job/queries";
@@ -89,7 +90,7 @@ function Of({ quantity, told, named }: { quantity: string; told: Told; named: (o
 export function Honest({ lessons, metal, family }: { lessons: Lessons; metal: (id: string) => string; family: (id: string) => string }) {
   const client = useQueryClient();
   const lead = useMay("lead");
-  const again = () => client.invalidateQueries();
+  const again = () => askAgain(client);
   const named = (of: string, name: string): string => {
     if (of === "metal") return metal(name);
     if (of === "family") {

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 
 import { api, inWords, type Schemas } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import type { Lessons } from "../../../job/lessons";
 import { useMay } from "../../../job/queries";
 import type { Case, System } from "../../../job/types";
@@ -45,7 +46,7 @@ export function Story({ id, words, system, onBench, onClose }: Props) {
   const cut = found.data;
   const then = (act: Promise<unknown>, close = false) =>
     void act.then(() => {
-      void client.invalidateQueries();
+      void askAgain(client);
       if (close) onClose();
     });
   return (

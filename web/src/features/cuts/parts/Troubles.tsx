@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { api, inWords, type Schemas } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import { useMay } from "../../../job/queries";
 import { Told } from "../../../job/Told";
 import type { Case } from "../../../job/types";
@@ -41,7 +42,7 @@ export function Troubles({ onBench }: { onBench: (job: Case) => void }) {
     } catch (fault) {
       setSaid(inWords(fault));
     }
-    await client.invalidateQueries({ queryKey: ["troubles"] });
+    await askAgain(client, ["troubles"]);
   };
   const say = (one: Trouble, helped: "" | "yes" | "no") => {
     const { case: job, seen, letter, step, hole_no, note, at } = one;

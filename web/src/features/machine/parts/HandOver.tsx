@@ -4,6 +4,7 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 
 import { api, inWords, Refused } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import { freeName } from "../../../job/outbox";
 import { moment } from "../../../ui/dates";
 import { asRun, keep, mayTake, nameOf, type Run } from "../run";
@@ -72,7 +73,7 @@ export function Left({ onTaken }: { onTaken: (run: Run) => void }) {
       onTaken(run);
     } catch (fault) {
       setSaid(inWords(fault));
-      await client.invalidateQueries({ queryKey: ["hand-overs"] });
+      await askAgain(client, ["hand-overs"]);
     }
   };
   if (open.length === 0 && !said) return null;

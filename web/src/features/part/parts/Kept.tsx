@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { partsApi } from "../../../api/parts";
+import { askAgain } from "../../../api/stale";
 import { KeptRows } from "../../../job/KeptRows";
 import { KeepForm } from "../../../ui/KeepForm";
 import { requestOf, type Typed } from "../model";
@@ -12,7 +13,7 @@ export const UNNAMED: Named = { slug: null, name: "", note: "", ticks: [], revis
 
 export const usePartsChanged = () => {
   const client = useQueryClient();
-  return () => client.invalidateQueries({ queryKey: ["parts"] });
+  return () => askAgain(client, ["parts"]);
 };
 
 export function KeepPart({ typed, named, onKept }: { typed: Typed; named: Named; onKept: (named: Named) => void }) {

@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { inWords, type Schemas } from "../../../api/client";
 import { practice } from "../../../api/practice";
+import { askAgain } from "../../../api/stale";
 import { inUnits } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
 import { day } from "../../../ui/dates";
@@ -48,7 +49,7 @@ export function Assessment() {
   const [said, setSaid] = useState<Answers>({});
   const [live, setLive] = useState<Started | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const again = () => client.invalidateQueries({ queryKey: COURSE });
+  const again = () => askAgain(client, COURSE);
   const tried = async (does: () => Promise<void>) => {
     try {
       setFault(null);

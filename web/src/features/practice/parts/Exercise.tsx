@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { inWords, type Schemas } from "../../../api/client";
 import { practice } from "../../../api/practice";
+import { askAgain } from "../../../api/stale";
 import { Told as Words } from "../../../job/Told";
 import { inUnits } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
@@ -69,7 +70,7 @@ export function Run({ live, after, onLeave }: { live: Started; after: string; on
   const finish = async (answers: object) => {
     try {
       setTold(await practice.finish({ run: live.run, said: answers }));
-      await client.invalidateQueries({ queryKey: COURSE });
+      await askAgain(client, COURSE);
     } catch (error) {
       setFault(inWords(error));
     }
@@ -150,7 +151,7 @@ function OnlyAsked({ line }: { line: Line }) {
   const send = async () => {
     try {
       setTold(await practice.answer(line.id, answers ?? {}));
-      await client.invalidateQueries({ queryKey: COURSE });
+      await askAgain(client, COURSE);
     } catch (error) {
       setFault(inWords(error));
     }

@@ -5,6 +5,7 @@ import { Link } from "wouter";
 
 import { api, inWords } from "../../../api/client";
 import { practice, teaching } from "../../../api/practice";
+import { askAgain } from "../../../api/stale";
 import { useMay } from "../../../job/queries";
 import { SIGNED } from "../../../job/signedOff";
 import { COURSE, Exercise, type Line } from "./Exercise";
@@ -60,7 +61,7 @@ function Mine() {
     try {
       const gone = await practice.forget();
       setSaid(`${gone.tries ?? 0} tries and ${gone.runs ?? 0} runs are gone.`);
-      await client.invalidateQueries({ queryKey: COURSE });
+      await askAgain(client, COURSE);
     } catch (error) {
       setSaid(inWords(error));
     }
@@ -143,7 +144,7 @@ export function Exercises({ chosen }: { chosen: string | null }) {
             <button
               type="button"
               className="tap chip justify-self-start text-sm"
-              onClick={() => void teaching.putAway(shown.id).then(() => client.invalidateQueries({ queryKey: COURSE }))}
+              onClick={() => void teaching.putAway(shown.id).then(() => askAgain(client, COURSE))}
             >
               Take this exercise out of the course
             </button>

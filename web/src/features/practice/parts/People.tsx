@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { inWords, type Schemas } from "../../../api/client";
 import { teaching } from "../../../api/practice";
+import { askAgain } from "../../../api/stale";
 import { SIGNED } from "../../../job/signedOff";
 import { day } from "../../../ui/dates";
 import { Actions } from "../../../ui/Actions";
@@ -252,8 +253,8 @@ export function People() {
   const others = people.filter((one) => !begun.includes(one));
   const one = people.find((each) => each.username === chosen);
   const changed = async () => {
-    await client.invalidateQueries({ queryKey: TEACHING });
-    await client.invalidateQueries({ queryKey: SIGNED });
+    await askAgain(client, TEACHING);
+    await askAgain(client, SIGNED);
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-4">

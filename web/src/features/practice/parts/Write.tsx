@@ -5,6 +5,7 @@ import { Link } from "wouter";
 
 import { inWords, type Schemas } from "../../../api/client";
 import { teaching } from "../../../api/practice";
+import { askAgain } from "../../../api/stale";
 import type { Case } from "../../../job/types";
 import { typedFigure } from "../../../ui/typed";
 import { COURSE } from "./Exercise";
@@ -48,7 +49,7 @@ export function Write({ job, onLeave }: { job: Case; onLeave: () => void }) {
           pass: { score: typedFigure(typed.score) ?? typed.score },
         }),
       );
-      await client.invalidateQueries({ queryKey: COURSE });
+      await askAgain(client, COURSE);
     } catch (error) {
       setFault(inWords(error));
     }

@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 
 import { api, type Schemas } from "../../../api/client";
+import { askAgain } from "../../../api/stale";
 import { useMe } from "../../../job/queries";
 import { words } from "../../../job/words";
 import { inWords, type Role, useMay, usePeople } from "../queries";
@@ -56,7 +57,7 @@ function Everybody() {
     } catch (error) {
       setSaid(inWords(error));
     }
-    await client.invalidateQueries({ queryKey: ["people"] });
+    await askAgain(client, ["people"]);
   };
   const add = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -71,7 +72,7 @@ function Everybody() {
       });
       setSaid(`${of(given, "username")} can sign in now.`);
       form.reset();
-      await client.invalidateQueries({ queryKey: ["people"] });
+      await askAgain(client, ["people"]);
     } catch (error) {
       setSaid(inWords(error));
     }
