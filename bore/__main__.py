@@ -25,6 +25,7 @@ from bore.answers.plan import anywhere_answer, plan_answer
 from bore.answers.practice import practice_answer
 from bore.answers.program import run_answer, written_answer
 from bore.answers.readings import READERS, read_answer
+from bore.answers.reference import contents_answer, found_answer, page_answer
 from bore.answers.serialise import as_data
 from bore.answers.shared_words import shared_words
 from bore.answers.trace import trace_answer
@@ -37,6 +38,7 @@ from bore.pictures.log import bore_log
 from bore.pictures.machine import describe, rated_diameters
 from bore.pictures.window import window
 from bore.plan.deep_hole import deep_hole
+from bore.reference.pages import PAGES
 from bore.ways.match import match
 from bore.ways.ways_out import ways_out
 
@@ -76,8 +78,8 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
 }
 
 
-# What a case may say and the course need no case, and what was typed is no file.
-WORDS, READ, EXERCISES = "words", "read", "exercises"
+# What a case may say, the course and the reference need no case, and what was typed is no file.
+WORDS, READ, EXERCISES, REFERENCE, LOOK_UP = "words", "read", "exercises", "reference", "look-up"
 
 
 def _matched(job: Job) -> MatchAnswer:
@@ -99,6 +101,10 @@ def _answered(chosen: argparse.Namespace) -> Any:
         return shared_words()
     if chosen.command == EXERCISES:
         return course_answer()
+    if chosen.command == REFERENCE:
+        return page_answer(chosen.page) if chosen.page else contents_answer()
+    if chosen.command == LOOK_UP:
+        return found_answer(chosen.text)
     if chosen.command == READ:
         return read_answer(chosen.kind, chosen.text)
     return COMMANDS[chosen.command][0](_load(chosen.case))
@@ -119,6 +125,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     )
     typed.add_argument("kind", help=", ".join(READERS))
     typed.add_argument("text", help="as it is typed")
+    book = commands.add_parser(REFERENCE, help="the tables and words of the trade: the pages there are, or one of them whole")
+    book.add_argument("page", nargs="?", help=", ".join(PAGES))
+    commands.add_parser(LOOK_UP, help="what is found in the reference: M8, 5/16, 30 HRC, 16 H7, squeal").add_argument("text")
     chosen = parser.parse_args(arguments)
     try:
         found = _answered(chosen)

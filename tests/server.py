@@ -58,7 +58,7 @@ class Server:
     def prepare(self, demo: bool = True) -> None:
         """Make the database, and load the demo yard into it."""
         self.data.mkdir(parents=True, exist_ok=True)
-        self.manage("migrate", "-v", "0")
+        self.manage("migrate", "-v", "0", "--skip-checks")
         if demo:
             self.manage("load_demo")
 

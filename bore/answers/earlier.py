@@ -3,11 +3,11 @@
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import TypeAdapter, ValidationError
-
 from bore.answers.check import Answer
 from bore.answers.part import PartAnswer
 from bore.answers.plan import PlanAnswer
+from bore.answers.serialise import held_to
+from bore.base.errors import BadInput
 
 Given = dict[str, Any]
 # What an answer of an earlier version did not say yet.
@@ -36,8 +36,8 @@ def is_part(answer: Any) -> bool:
 
 def _is(shape: Any, answer: Any) -> bool:
     try:
-        TypeAdapter(shape).validate_python(answer)
-    except ValidationError:
+        held_to(shape, answer)
+    except BadInput:
         return False
     return True
 

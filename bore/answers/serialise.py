@@ -3,7 +3,9 @@
 from functools import cache
 from typing import Any
 
-from pydantic import TypeAdapter
+from pydantic import TypeAdapter, ValidationError
+
+from bore.base.errors import BadInput
 
 
 @cache
@@ -20,3 +22,11 @@ def as_data(answer: Any) -> Any:
     """
     shape: Any = type(answer)
     return _adapter(shape).dump_python(answer, mode="json")
+
+
+def held_to(shape: Any, data: Any, field: str = "answer") -> Any:
+    """Plain data that is an answer of this shape, as it would be given out today. Raises BadInput naming `field`."""
+    try:
+        return _adapter(shape).dump_python(_adapter(shape).validate_python(data), mode="json")
+    except ValidationError as error:
+        raise BadInput.at(field, "is not the shape of such an answer") from error

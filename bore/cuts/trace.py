@@ -334,7 +334,10 @@ def _jumped(t_s: Array, logs: Array) -> bool:
     if t_s.size < 2 * LEAST_SAMPLES:
         return False
     near_s = max(JUMP_S, (LEAST_SAMPLES + 1) * float(np.median(np.diff(t_s))))
-    for place in range(LEAST_SAMPLES, logs.size - LEAST_SAMPLES):
+    # Only where the fewest samples after it all lie above the fewest before it can all of the wider ones.
+    near = np.lib.stride_tricks.sliding_window_view(logs, LEAST_SAMPLES)
+    rises = near[LEAST_SAMPLES:-1].min(axis=1) > near[: -LEAST_SAMPLES - 1].max(axis=1)
+    for place in LEAST_SAMPLES + np.flatnonzero(rises):
         before = logs[:place][t_s[:place] > t_s[place] - near_s]
         after = logs[place:][t_s[place:] < t_s[place] + near_s]
         enough = min(before.size, after.size) >= LEAST_SAMPLES

@@ -31,7 +31,7 @@ class Seat:
 
 
 @cache
-def _screws() -> dict[float, tuple[float, float, float]]:
+def screws() -> dict[float, tuple[float, float, float]]:
     """Counterbore, its depth and countersink of screws by their thread, mm (DIN 974-1, ISO 10642, from memory)."""
     found = {}
     for row in rows("screw_seats.csv"):
@@ -63,12 +63,12 @@ def take_seats(text: str) -> tuple[str, tuple[Seat, ...]]:
 
 def _screw(text: str, size: float, head: str) -> tuple[str, tuple[Seat, ...]]:
     """The hole a screw goes through with room to spare, and the seat of its head."""
-    if size not in _screws() or size not in all_metric():
-        known = ", ".join(f"M{one:g}" for one in _screws())
+    if size not in screws() or size not in all_metric():
+        known = ", ".join(f"M{one:g}" for one in screws())
         raise BadInput.at(
             FIELD, f"“{text}”: no seat is known for it; accepted: {known}, or the seat in figures, as 11 counterbore 18 x 10.5"
         )
-    bore, deep, sink = _screws()[size]
+    bore, deep, sink = screws()[size]
     seat = Seat("countersink", sink, None) if head.startswith(("countersunk", "csk")) else Seat("counterbore", bore, deep)
     return f"{all_metric()[size].medium_mm:g}", (seat,)
 

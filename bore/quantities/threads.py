@@ -44,11 +44,13 @@ def all_metric() -> dict[float, Metric]:
 
 
 def coarse_pitch_mm(diameter_mm: float) -> float:
-    """Coarse pitch of an ISO metric thread, mm; between sizes the nearest size's, beyond them along its slope.
+    """Coarse pitch of an ISO metric thread, mm; between sizes the nearest size's, beyond them along its slope; nothing has none.
 
-    >>> coarse_pitch_mm(10.0), coarse_pitch_mm(12.0)
-    (1.5, 1.75)
+    >>> coarse_pitch_mm(10.0), coarse_pitch_mm(12.0), coarse_pitch_mm(0.0)
+    (1.5, 1.75, 0.0)
     """
+    if diameter_mm <= 0:
+        return 0.0
     sizes = list(all_metric().values())
     if sizes[0].diameter_mm * 0.9 <= diameter_mm <= sizes[-1].diameter_mm * 1.1:
         return min(sizes, key=lambda size: abs(size.diameter_mm / diameter_mm - 1)).coarse_mm

@@ -11,6 +11,7 @@ from bore import VERSION
 from bore.base.json_in import read_json_strictly
 from bore.case.schema import case_schema, object_schema
 from shop.api.errors import add_handlers
+from shop.api.router import refusal_schemas
 from shop.api.routers import (
     at_machine,
     charts,
@@ -28,6 +29,7 @@ from shop.api.routers import (
     plans,
     practice,
     printing,
+    reference,
     session,
     yard,
 )
@@ -43,6 +45,7 @@ class ShopApi(NinjaAPI):
         case = case_schema()
         named = {"type": "object", "properties": {"id": {"type": "string"}}, "required": ["id"], "additionalProperties": False}
         schema["components"]["schemas"]["Case"] = case
+        schema["components"]["schemas"] |= refusal_schemas()
         for part in ("machine", "cutter", "material"):
             case["properties"][part] = {"anyOf": [case["properties"][part], named]}
         for part in ("machine", "cutter", "material"):
@@ -87,6 +90,7 @@ ROUTERS = (
     match,
     practice,
     course,
+    reference,
     printing,
 )
 for router in (one.router for one in ROUTERS):

@@ -7,6 +7,8 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 
+from bore import VERSION
+
 AWAY = "away.js"
 NOT_BUILT = "<!doctype html><title>Fierce Bore</title><p>The interface is not built yet: run <code>make demo</code>."
 
@@ -20,7 +22,8 @@ def _built() -> str:
 @cache
 def _worker() -> str:
     script = settings.WEB / AWAY
-    return script.read_text(encoding="utf-8") if script.is_file() else ""
+    # With another version's number in it the script is another one: the browser takes it up, and its pages anew.
+    return script.read_text(encoding="utf-8") + f"// {VERSION}\n" if script.is_file() else ""
 
 
 @require_safe

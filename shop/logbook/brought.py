@@ -3,11 +3,10 @@
 from typing import Any
 
 from django.db import transaction
-from pydantic import TypeAdapter, ValidationError
 
 from bore.answers.cut import CutAnswer, cut_answer
 from bore.answers.diagnosis import DiagnosisAnswer
-from bore.answers.serialise import as_data
+from bore.answers.serialise import as_data, held_to
 from bore.base.errors import BadInput
 from bore.base.plain import plain_text
 from bore.cuts.noted import whole
@@ -68,21 +67,13 @@ def answer_in(record: Spec) -> Spec:
                     )
                 )
             )
-    return _shaped_as(CutAnswer, given)
+    return dict(held_to(CutAnswer, given))
 
 
 def diagnosed_in(record: Spec) -> Spec:
     """What had been made of a trouble: as the file has it, or worked out now. Raises BadInput."""
     given = record.get("answer")
-    return diagnosed(record) if given is None else _shaped_as(DiagnosisAnswer, given)
-
-
-def _shaped_as(shape: Any, given: Any) -> Spec:
-    """What a file has for an answer, held to its shape. Raises BadInput."""
-    try:
-        return dict(TypeAdapter(shape).dump_python(TypeAdapter(shape).validate_python(given), mode="json"))
-    except ValidationError as error:
-        raise BadInput.at("answer", "is not the shape of such an answer") from error
+    return diagnosed(record) if given is None else dict(held_to(DiagnosisAnswer, given))
 
 
 def put_trouble(user: User, slug: str, record: Spec, answer: Spec) -> Trouble:

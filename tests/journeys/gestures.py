@@ -15,6 +15,7 @@ from tests.server import Server
 
 # Opens a further page with a width, a height and a browser context's options.
 OpenPage = Callable[..., Page]
+PHONE_PX = 390
 VERDICTS = {"holds": "Holds", "tight": "Tight", "gives-way": "Gives way", "cannot": "Can’t"}
 
 
@@ -80,14 +81,48 @@ def drawn(page: Page) -> None:
     expect(page.locator(".stale")).to_have_count(0)
 
 
-AXE = Axe()
+# The page is given the script once; of what axe reckons only what is wrong is wanted, or it spends as long on telling what is right.
+AXE = Axe().axe_script
+FINDS = "async ([part, options]) => (await axe.run(part ?? document, options)).violations.map((one) => [one.id, one.nodes[0].target])"
+LOOKS: dict[str, dict[str, Any]] = {
+    "all": {"rules": {"target-size": {"enabled": True}}},
+    "colours": {"runOnly": ["color-contrast"]},
+    "shapes": {"rules": {"target-size": {"enabled": True}, "color-contrast": {"enabled": False}}},
+}
 
 
-def barriers(page: Page, colours_only: bool = False, within: str | None = None) -> list[tuple[str, Any]]:
+def barriers(page: Page, look: str = "all", within: str | None = None) -> list[tuple[str, Any]]:
     """What axe finds on the page as it stands: the rule and the first place. In a second theme the marks are the same and only the
-    colours are others: there it looks at those. `within` is the part that is new on the page, where the rest has been looked at."""
-    options = {"runOnly": ["color-contrast"]} if colours_only else {"rules": {"target-size": {"enabled": True}}}
-    return [(one["id"], one["nodes"][0]["target"]) for one in AXE.run(page, context=within, options=options).response["violations"]]
+    colours are others; at a second width everything but the colours is. `within` is the part that is new on the
+    page, where the rest has been looked at."""
+    if not page.evaluate("'axe' in window"):
+        page.evaluate(AXE)
+    return page.evaluate(FINDS, [within, LOOKS[look] | {"resultTypes": ["violations"]}])
+
+
+def barriers_in_both_lights(page: Page, within: str | None = None) -> list[tuple[str, Any]]:
+    """What axe finds as the page stands, and in the other theme's colours."""
+    found = barriers(page, "all", within)
+    theme = page.evaluate("document.documentElement.dataset.theme")
+    page.evaluate("document.documentElement.dataset.theme = 'dim'")
+    found += barriers(page, "colours", within)
+    page.evaluate("theme => document.documentElement.dataset.theme = theme", theme)
+    return found
+
+
+def barriers_anywhere(page: Page) -> list[Any]:
+    """What axe finds at a bench in both lights and on a phone, and what runs off the side of either."""
+    wide = page.viewport_size or {"width": 1280, "height": 800}
+    found: list[Any] = barriers_in_both_lights(page) + _off_the_side(page, wide["width"])
+    page.set_viewport_size({"width": PHONE_PX, "height": 844})
+    found += barriers(page, "shapes") + _off_the_side(page, PHONE_PX)
+    page.set_viewport_size(wide)
+    return found
+
+
+def _off_the_side(page: Page, width: int) -> list[tuple[str, int]]:
+    there = page.evaluate("new Promise((done) => requestAnimationFrame(() => done(document.documentElement.scrollWidth)))")
+    return [("runs off the side", there)] if there > width else []
 
 
 def open_kept(page: Page, name: str) -> None:

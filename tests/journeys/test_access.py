@@ -3,14 +3,13 @@
 import re
 from collections.abc import Callable
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests.asking import pair
 from tests.journeys.gestures import (
     OpenPage,
     answers_instead,
-    barriers,
+    barriers_in_both_lights,
     case_in_address,
     drawn,
     let_go,
@@ -24,8 +23,8 @@ from tests.journeys.gestures import (
 from tests.server import Server
 
 
-def sound(page: Page, theme: str = "light", within: str | None = None) -> None:
-    assert barriers(page, colours_only=theme == "dark", within=within) == []
+def sound(page: Page, within: str | None = None) -> None:
+    assert barriers_in_both_lights(page, within) == []
 
 
 def on_screen(page: Page) -> dict[str, Callable[[], None]]:
@@ -48,44 +47,40 @@ def on_screen(page: Page) -> dict[str, Callable[[], None]]:
     )
 
 
-@pytest.mark.parametrize("theme", ["light", "dark"])
-def test_axe_finds_nothing_on_any_piece(open_page: OpenPage, server: Server, theme: str) -> None:
-    page = open_page(color_scheme=theme)
+def test_axe_finds_nothing_on_any_piece(page: Page, server: Server) -> None:
     page.goto(server.address)
     drawn(page)
     for name, reach in on_screen(page).items():
         reach()
         if opens := name not in ("as it opens", "working"):
             expect(page.get_by_role("dialog")).to_be_visible()
-        sound(page, theme, "[role=dialog]" if opens else None)
+        sound(page, "[role=dialog]" if opens else None)
         page.keyboard.press("Escape")
         expect(page.get_by_role("dialog")).to_be_hidden()
     page.get_by_role("button", name=re.compile("Kept checks")).click()
     page.get_by_label("Compare with Winch bed").check()
     page.get_by_role("button", name=re.compile("beside the one")).click()
     expect(page.get_by_role("dialog", name="Checks side by side")).to_be_visible()
-    sound(page, theme)
+    sound(page)
 
 
-@pytest.mark.parametrize("theme", ["light", "dark"])
-def test_axe_finds_nothing_in_any_verdict_or_trouble(open_page: OpenPage, server: Server, theme: str) -> None:
+def test_axe_finds_nothing_in_any_verdict_or_trouble(page: Page, server: Server) -> None:
     """Gives way, can't, no bite, a deep hole, a magnet, a draft that does not read, a lost server, an empty yard, a broken link."""
-    page = open_page(color_scheme=theme)
     for family, kind in (("spade", "turning-centre"), ("spade", "lathe"), ("gun", "gun-drilling"), ("annular", "magnetic")):
         page.goto(link(server.address, pair(family, kind)))
         drawn(page)
-        sound(page, theme)
+        sound(page)
     light = pair("twist", "bench-press")
     light["setting"] = {"speed_rpm": 640, "hand_force_n": 5}
     page.goto(link(server.address, light))
     expect(page.get_by_role("region", name="The job")).to_contain_text("it only polishes")
-    sound(page, theme)
+    sound(page)
     page.keyboard.press("d")
     page.get_by_label("Diameter of the hole").fill("2o")
     expect(page.get_by_role("dialog")).to_contain_text("is not a drill size")
-    sound(page, theme)
+    sound(page)
     page.keyboard.press("Escape")
-    sound(page, theme)
+    sound(page)
     page.get_by_role("button", name="diameter: 2o").click()
     page.get_by_role("button", name="Keep 10 mm").click()
     page.keyboard.press("Escape")
@@ -94,16 +89,16 @@ def test_axe_finds_nothing_in_any_verdict_or_trouble(open_page: OpenPage, server
     answers_instead(page, "/api/check", "lost")
     nudge(page, "ArrowUp")
     expect(page.get_by_role("alert")).to_contain_text("does not answer")
-    sound(page, theme)
+    sound(page)
     let_go(page)
     page.goto(f"{server.address}/?job=broken")
     expect(page.get_by_text("link that was opened is damaged")).to_be_visible()
     drawn(page)
-    sound(page, theme)
+    sound(page)
     page.route("**/api/checks", lambda route: route.fulfill(json=[]))
     page.goto(server.address)
     expect(page.get_by_role("button", name="what hole?")).to_be_visible()
-    sound(page, theme)
+    sound(page)
 
 
 def tab_to(page: Page, name: str) -> None:

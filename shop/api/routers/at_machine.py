@@ -4,12 +4,12 @@ from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.answers.offset import OffsetAnswer
 from bore.base.errors import BadInput
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.logbook import A_PAGE, COUNT, MOST_PAGES, PLACED, TEXT
 from shop.api.routers.standing import FINDS, WRITES, standing_routes
@@ -25,7 +25,7 @@ from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
 from shop.yard.models import Cutter
 
-router = Router(tags=["at the machine"])
+router = ShopRouter(tags=["at the machine"])
 TROUBLE: dict[str, Any] = {
     "type": "object",
     "required": ["case", "seen"],

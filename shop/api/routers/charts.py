@@ -3,17 +3,17 @@
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from bore.answers.chart import CAPABILITY_FIELDS, CHART_FIELDS, CapabilityAnswer, ChartAnswer, capability_answer, chart_answer
 from bore.ways.chart import KINDS, MOST_METALS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.records.standing import HERE
 from shop.yard.models import Cutter
 
-router = Router(tags=["charts"])
+router = ShopRouter(tags=["charts"])
 MACHINE = {"type": "object", "description": "a machine, or only the id of one of the shop’s"}
 
 

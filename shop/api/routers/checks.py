@@ -4,7 +4,6 @@ import math
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from bore.answers.check import plain_answer, working
 from bore.answers.diagnosis import DiagnosisAnswer, diagnosis_answer
@@ -27,6 +26,7 @@ from bore.ways.reconcile import settle
 from bore.ways.ways_out import ways_out
 from shop.api.heavy import heavy
 from shop.api.requests import read_job_case, read_json, resolved, with_yard
+from shop.api.router import ShopRouter
 from shop.api.schemas import (
     Answer,
     DeepHoleAnswer,
@@ -45,7 +45,7 @@ from shop.records.json_out import json_bytes
 from shop.records.standing import HERE
 from shop.yard.models import Cutter
 
-router = Router(tags=["checks"])
+router = ShopRouter(tags=["checks"])
 REFUSALS = {401: Errors, 403: Errors, 413: Errors, 422: Errors, 429: Errors, 499: Errors}
 
 

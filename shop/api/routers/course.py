@@ -4,11 +4,11 @@ from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.practice.course.exercise import FIELDS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.standing import FINDS
 from shop.api.schemas import Course, Errors, Finished, Published, QuestionsAnswered, SignedOff, SignOffLine, Teaching
@@ -21,7 +21,7 @@ from shop.practice.personal import forget
 from shop.practice.runs import close_left, finish
 from shop.practice.teaching import teaching
 
-router = Router(tags=["course"])
+router = ShopRouter(tags=["course"])
 TEXT: dict[str, Any] = {"type": "string"}
 SAID: dict[str, Any] = {"type": "object", "description": "what was said to each question, by its id: a choice, a limit, or a force, N"}
 

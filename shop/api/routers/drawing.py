@@ -3,7 +3,7 @@
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Schema
 
 from bore.answers.machine import described_answer, plate_answer, rated_answer
 from bore.answers.serialise import as_data
@@ -12,6 +12,7 @@ from bore.machines.paste import read_curve, read_pulleys, read_readings, read_sp
 from bore.machines.plate_text import read_plate
 from bore.pictures.machine import describe, rated_diameters
 from shop.api.requests import read_json
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.standing import WRITES
 from shop.api.routers.yard import cutter_as_data
@@ -22,7 +23,7 @@ from shop.yard.actions import put_set
 from shop.yard.drawers import all_drawers, preview
 from shop.yard.models import Cutter
 
-router = Router(tags=["drawing"])
+router = ShopRouter(tags=["drawing"])
 MACHINE = {"$ref": "#/components/schemas/MachineSpec"}
 
 

@@ -3,10 +3,10 @@
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from bore.base.errors import BadInput
 from shop.api.heavy import heavy
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json
 from shop.api.routers.standing import WRITES
 from shop.api.schemas import Brought as BroughtAnswer
@@ -18,7 +18,7 @@ from shop.exchange.spreadsheet import columns_of, row_of
 from shop.people.roles import lead, machinist
 from shop.records.json_out import json_bytes
 
-router = Router(tags=["files"])
+router = ShopRouter(tags=["files"])
 # A whole shop of some thousand records, s.
 MOST_IMPORT_S = 300.0
 Kind = Literal["machines", "cutters", "materials", "checks", "cuts"]

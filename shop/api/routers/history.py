@@ -1,8 +1,8 @@
 """The history of a record, and an earlier state put back."""
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json
 from shop.api.routers.standing import FINDS, standing_of
 from shop.api.routers.yard import cutter_as_data, machine_as_data
@@ -11,7 +11,7 @@ from shop.api.schemas import History as HistoryAnswer
 from shop.people.roles import lead, machinist
 from shop.upkeep.history import entries, restore
 
-router = Router(tags=["history"])
+router = ShopRouter(tags=["history"])
 READS = {200: HistoryAnswer, 401: Errors, 404: Errors, 422: Errors}
 
 

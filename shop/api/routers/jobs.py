@@ -4,11 +4,11 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.answers.short import short_form
 from bore.base.errors import BadInput
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import CASE, as_json, takes
 from shop.api.routers.standing import FINDS, WRITES, standing_routes
 from shop.api.schemas import Again, CheckSummary, Errors, SavedCheckAnswer
@@ -18,7 +18,7 @@ from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
 from shop.yard.models import Cutter, Machine
 
-router = Router(tags=["saved checks"])
+router = ShopRouter(tags=["saved checks"])
 REVISION = {"type": ["integer", "null"], "description": "the revision it was read at; where it is another by now, nothing is kept (409)"}
 KEEP = {
     "type": "object",

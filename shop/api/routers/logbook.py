@@ -5,7 +5,6 @@ from typing import Any
 from django.db.models import Count, QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.advice.diagnose import symptoms
 from bore.answers.log import moved_answer
@@ -16,6 +15,7 @@ from bore.cuts.kinds import ReadingKind, noted_figures, reading_kinds
 from bore.cuts.noted import MEASURED, outcomes
 from shop.api.heavy import heavy
 from shop.api.requests import read_job_case, read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.routers.standing import FINDS, WRITES, standing_routes
 from shop.api.schemas import CutList, CutWhole, EdgeState, Errors, LogState, MovedWhole
@@ -27,7 +27,7 @@ from shop.people.roles import lead, machinist
 from shop.records.standing import BINNED, HERE
 from shop.yard.models import Cutter
 
-router = Router(tags=["log"])
+router = ShopRouter(tags=["log"])
 A_PAGE, MOST_PAGES, MOST_CHOICES = 50, 2000, 200
 TEXT, COUNT = {"type": "string", "maxLength": 120}, {"type": "integer", "minimum": 1}
 # What is written down beside a machine says this, whatever it is.

@@ -4,7 +4,6 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.answers.check import why
 from bore.answers.offers import match_answer
@@ -18,13 +17,14 @@ from bore.job.job import Job
 from bore.ways.match import crossing, match
 from shop.api.heavy import heavy
 from shop.api.requests import cutters_near, machines_here, read_json, resolved, size_of, yard_of
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.schemas import Errors
 from shop.api.schemas.match import Crossed, MatchHere
 from shop.records.standing import HERE
 from shop.yard.models import Cutter, Machine
 
-router = Router(tags=["match"])
+router = ShopRouter(tags=["match"])
 MOST_AT_ONCE, MOST_MACHINES = 4, 10_000
 HERE_ASKED: dict[str, Any] = {
     "type": "object",

@@ -3,7 +3,6 @@
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from bore.answers.part_program import FIELDS, written_part
 from bore.answers.part_request import read_part
@@ -16,6 +15,7 @@ from bore.part.table import COLUMNS, HoleTable, read_table, rows_of
 from bore.program.writing.refusals import STYLES, UNITS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.exchange import ANY_FILE, BODY, Table, as_file
 from shop.api.routers.parts import PART
@@ -27,7 +27,7 @@ from shop.exchange.files import written
 from shop.exchange.spreadsheet import safe, unsafe
 from shop.jobs.parts import planned_here
 
-router = Router(tags=["parts"])
+router = ShopRouter(tags=["parts"])
 MOST_LAYERS = 50
 Unit = Literal["", "mm", "cm", "m", "inch", "foot"]
 Drawing = Literal["dxf", "svg", "pdf"]

@@ -4,7 +4,6 @@ from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.answers.part import PartAnswer
 from bore.answers.part_request import FEATURE, SETUP, WISH
@@ -13,6 +12,7 @@ from bore.part.batch import MOST_PARTS
 from bore.plan.task import WANTS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
 from shop.api.routers.jobs import head_of, revision_in
 from shop.api.routers.plans import asked_in, called_in, to_keep, whole_of
@@ -24,7 +24,7 @@ from shop.people.models import User
 from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
 
-router = Router(tags=["parts"])
+router = ShopRouter(tags=["parts"])
 
 
 def _open(names: tuple[str, ...], **known: dict[str, Any]) -> dict[str, Any]:

@@ -5,9 +5,10 @@ from typing import Any
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema
+from ninja import Schema
 
 from bore.base.errors import BadInput
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json
 from shop.api.routers.session import me_as_data
 from shop.api.routers.standing import FINDS, WRITES
@@ -18,7 +19,7 @@ from shop.people.lockout import locked_out, place_has_tried_enough
 from shop.people.models import User
 from shop.people.roles import FromThePage, admin
 
-router = Router(tags=["people"])
+router = ShopRouter(tags=["people"])
 
 
 class SignIn(Schema):

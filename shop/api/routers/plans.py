@@ -4,7 +4,6 @@ from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.answers.program import run_answer, written_answer
 from bore.base.errors import BadInput
@@ -12,6 +11,7 @@ from bore.plan.task import THREADS, WANTS
 from bore.plan.times import KINDS
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.routers.jobs import REVISION, head_of, revision_in
 from shop.api.routers.standing import FINDS, WRITES, standing_routes
@@ -22,7 +22,7 @@ from shop.people.models import User
 from shop.people.roles import machinist
 from shop.records.standing import BINNED, HERE
 
-router = Router(tags=["plans"])
+router = ShopRouter(tags=["plans"])
 LENGTH, SIZES = {"type": "number"}, {"type": "array", "items": {"type": "number"}, "maxItems": 20}
 OWN_STEP = {
     "type": "object",

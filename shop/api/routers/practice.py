@@ -3,19 +3,19 @@
 from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from bore.answers.practice import ACTIONS, HIDDEN, MOST, PracticeAnswer, practice_answer
 from bore.answers.practice_steps import MOST_SAMPLES
 from bore.practice.policies import POLICIES
 from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import CASE, REFUSALS, as_json, takes
 from shop.api.schemas import Begun, Debrief, Errors, Stepped
 from shop.people.models import User
 from shop.practice.runs import OF_A_CASE, debrief, go_on, start
 
-router = Router(tags=["practice"])
+router = ShopRouter(tags=["practice"])
 NUMBER = {"type": "number"}
 RUN: dict[str, Any] = {
     "type": "object",

@@ -4,13 +4,14 @@ import io
 
 import segno
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Schema
 from pydantic import Field
 
 from bore.base.errors import BadInput
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS
 
-router = Router(tags=["printing"])
+router = ShopRouter(tags=["printing"])
 # A link with a whole job in it; a square code holds some 2,900 letters at most.
 MOST_LETTERS = 2400
 

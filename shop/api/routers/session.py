@@ -5,17 +5,17 @@ from typing import Any
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from bore import VERSION
 from bore.answers.shared_words import SharedWords, shared_words
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json
 from shop.api.schemas import Errors, Health, Live, Me
 from shop.people.models import User
 from shop.people.roles import WORDS as ROLE_WORDS
 from shop.upkeep.condition import faults
 
-router = Router(tags=["session"])
+router = ShopRouter(tags=["session"])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

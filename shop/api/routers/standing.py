@@ -6,8 +6,8 @@ from typing import Any
 from django.db.models import Model
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json
 from shop.api.schemas import Errors, PutAway
 from shop.jobs.actions import into_bin, out_of_bin
@@ -25,7 +25,7 @@ def standing_of(record: Any) -> HttpResponse:
 
 
 def standing_routes(
-    router: Router, path: str, model: type[Model], one: str, away: Moves = into_bin, back: Moves = out_of_bin, auth: Any = machinist
+    router: ShopRouter, path: str, model: type[Model], one: str, away: Moves = into_bin, back: Moves = out_of_bin, auth: Any = machinist
 ) -> None:
     """`DELETE /path/id` puts a record of this kind away, `POST /path/id/back` brings it back."""
     answers: Any = {200: PutAway, **FINDS}

@@ -4,13 +4,13 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
 
 from bore.base.errors import BadInput
 from bore.base.sources import source
 from bore.materials.material import GROUP_WORDS, metal_word
 from bore.materials.table import MaterialRow, all_materials
 from shop.api.requests import read_json
+from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json, takes
 from shop.api.routers.standing import FINDS, WRITES, standing_routes
 from shop.api.schemas import CutterRecord, Errors, MachineRecord, MaterialRecord
@@ -21,7 +21,7 @@ from shop.records.standing import HERE
 from shop.yard.actions import bring_back, put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Record
 
-router = Router(tags=["yard"])
+router = ShopRouter(tags=["yard"])
 TEXT = {"type": "string", "maxLength": 4000}
 SHORT = {"type": "string", "maxLength": 120}
 REVISION = {"type": "integer", "minimum": 1, "description": "the revision that was read; left out, the record is replaced whatever it is"}

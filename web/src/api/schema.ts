@@ -2272,6 +2272,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Contents
+         * @description The pages there are, in the order they are bound.
+         */
+        get: operations["shop_api_routers_reference_contents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole Page
+         * @description A page whole: its columns, its rows, and where they are from.
+         */
+        get: operations["shop_api_routers_reference_whole_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Found
+         * @description What somebody looks up as they type it: M8, 5/16, 30 HRC, 16 H7, squeal.
+         */
+        get: operations["shop_api_routers_reference_found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/square-code": {
         parameters: {
             query?: never;
@@ -2336,26 +2396,6 @@ export interface components {
             role: "learner" | "machinist" | "lead" | "admin";
             /** Demo */
             demo: boolean;
-        };
-        /**
-         * Errors
-         * @description Why a request was refused.
-         */
-        Errors: {
-            /** Errors */
-            errors: components["schemas"]["Problem"][];
-            /** Number */
-            number?: string | null;
-        };
-        /**
-         * Problem
-         * @description One thing wrong with one field.
-         */
-        Problem: {
-            /** Field */
-            field: string;
-            /** Message */
-            message: string;
         };
         /**
          * EverydayMetal
@@ -4861,6 +4901,29 @@ export interface components {
             words: string;
         };
         /**
+         * Errors
+         * @description Why a request was refused.
+         */
+        Errors: {
+            /** Errors */
+            errors: components["schemas"]["Problem"][];
+            /**
+             * Number
+             * @default null
+             */
+            number: string | null;
+        };
+        /**
+         * Problem
+         * @description One thing wrong with one field.
+         */
+        Problem: {
+            /** Field */
+            field: string;
+            /** Message */
+            message: string;
+        };
+        /**
          * DrawingFound
          * @description What a drawing holds: the unit it is in (empty where it does not say and none was given), its layers, outline, holes alike, and what
          *     was left out, in words.
@@ -6887,6 +6950,94 @@ export interface components {
             id: string;
             /** Tried */
             tried: components["schemas"]["PolicyTried"][];
+        };
+        /**
+         * ReferenceTitle
+         * @description A page's title, what it says of itself, and how many rows it has.
+         */
+        ReferenceTitle: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** About */
+            about: string;
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * ReferenceColumn
+         * @description A column: its heading, the unit of its figures, and how many decimals they are given.
+         */
+        ReferenceColumn: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Unit */
+            unit: string;
+            /** Decimals */
+            decimals: number;
+        };
+        /**
+         * ReferencePage
+         * @description A page with its rows, and its sources by their keys.
+         */
+        ReferencePage: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** About */
+            about: string;
+            /** Columns */
+            columns: components["schemas"]["ReferenceColumn"][];
+            /** Rows */
+            rows: components["schemas"]["ReferenceRow"][];
+            /** Sources */
+            sources: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ReferenceRow
+         * @description A row: its cells in the order of the columns, what it is called, its sources' keys, and how sure it is (empty where exact).
+         */
+        ReferenceRow: {
+            /** Id */
+            id: string;
+            /** Cells */
+            cells: (number | string | null)[];
+            /** Names */
+            names: string[];
+            /** Sources */
+            sources: string[];
+            /** Sure */
+            sure: string;
+        };
+        /**
+         * ReferenceFound
+         * @description What was looked up, and the rows that answer it, best first.
+         */
+        ReferenceFound: {
+            /** Text */
+            text: string;
+            /** Hits */
+            hits: components["schemas"]["ReferenceHit"][];
+        };
+        /**
+         * ReferenceHit
+         * @description A row that was found: its page and the page's title, which row (empty: the whole page), and what it says.
+         */
+        ReferenceHit: {
+            /** Page */
+            page: string;
+            /** Page Words */
+            page_words: string;
+            /** Row */
+            row: string;
+            /** Said */
+            said: string;
         };
         /**
          * SquareCode
@@ -18443,6 +18594,115 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_reference_contents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceTitle"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_reference_whole_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferencePage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_reference_found: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceFound"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -28,6 +28,7 @@ const Chart = lazy(() => import("../features/chart"));
 const Cuts = lazy(() => import("../features/cuts"));
 const AtMachine = lazy(() => import("../features/machine"));
 const Practice = lazy(() => import("../features/practice"));
+const Book = lazy(() => import("../features/book"));
 const Shop = lazy(() => import("../features/shop"));
 /** The screens there are, the letter after `g` that goes to each, and its address; the Plan has two, of one hole and of several. */
 const SCREENS = [
@@ -37,6 +38,7 @@ const SCREENS = [
   ["Chart", "c", "/chart"],
   ["Cuts", "l", "/cuts"],
   ["Practice", "f", "/practice"],
+  ["Book", "r", "/book"],
   ["Shop", "s", "/shop"],
 ] as const;
 
@@ -134,7 +136,7 @@ function Frame() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-film focus:p-2">
         To the job itself
       </a>
-      <header className="no-print flex flex-wrap items-center gap-x-2 border-b border-ink px-2 wide:gap-x-4 wide:px-5">
+      <header className="no-print flex flex-wrap items-center gap-x-1.5 border-b border-ink px-2 wide:gap-x-4 wide:px-5">
         <span className="flex items-center gap-2 py-1.5 text-lg font-bold">
           <svg width="24" height="24" viewBox="0 0 32 32" aria-hidden>
             <circle cx="16" cy="16" r="13" fill="none" stroke="var(--ink)" strokeWidth="4" />
@@ -142,7 +144,10 @@ function Frame() {
           </svg>
           <span className="sr-only wide:not-sr-only">Fierce Bore</span>
         </span>
-        <nav aria-label="Screens" className="flex grow gap-2 text-[15px] wide:grow-0 wide:gap-3 wide:text-base">
+        <nav
+          aria-label="Screens"
+          className="flex grow justify-between text-[14px] tracking-tight wide:grow-0 wide:justify-start wide:gap-3 wide:text-base wide:tracking-normal"
+        >
           {SCREENS.map(([name, , path]) => (
             <ScreenLink
               key={name}
@@ -172,7 +177,7 @@ function Frame() {
         )}
         <button
           type="button"
-          className="tap chip order-1 border-0 bg-transparent wide:hidden"
+          className="tap chip order-1 border-0 bg-transparent px-1 text-[14px] wide:hidden"
           aria-expanded={menu}
           aria-controls="menu"
           onClick={() => setMenu(!menu)}
@@ -213,6 +218,7 @@ function Frame() {
             <Route path="/cuts" component={Cuts} />
             <Route path="/at-machine" component={AtMachine} />
             <Route path="/practice/*?" component={Practice} />
+            <Route path="/book/*?" component={Book} />
             <Route path="/shop/*?" component={Shop} />
             <Route>
               <Bench keysOn={keysOn} />

@@ -2,9 +2,11 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 
+import { Link } from "wouter";
+
 import { useGlossary } from "../job/queries";
 
-function List({ at, onAt }: { at: string; onAt: (id: string) => void }) {
+function List({ at, onAt }: { at: string; onAt: (id: string | null) => void }) {
   const all = useGlossary();
   const [text, setText] = useState("");
   const list = useRef<HTMLDListElement>(null);
@@ -48,6 +50,9 @@ function List({ at, onAt }: { at: string; onAt: (id: string) => void }) {
                   See {termOf(one.see)}
                 </button>
               )}
+              <Link to={`/book/words?row=${one.id}&find=${encodeURIComponent(one.term)}`} className="term ml-2 text-sm" onClick={() => onAt(null)}>
+                In the book
+              </Link>
               <span className="block text-xs text-faint">{one.source}</span>
             </dd>
           </div>

@@ -29,6 +29,7 @@ export const OTHER_KEYS: readonly (readonly [string, string])[] = [
   ["g c", "to the wall Chart"],
   ["g l", "to the log of cuts"],
   ["g f", "to Practice"],
+  ["g r", "to the Book"],
   ["g s", "to the Shop"],
   ["u", "mm or inch"],
   ["Ctrl Z", "undo"],

@@ -2,12 +2,11 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand
-
 from shop.demo.actions import load_demo
+from shop.records.command import ShopCommand
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Load the demo yard."""
 
     help = "Load the made-up ferry yard: machines, drills, jobs and the demo machinist."

@@ -2,12 +2,13 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandParser
+from django.core.management.base import CommandParser
 
 from shop.logbook.lessons import set_used
+from shop.records.command import ShopCommand
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """The shop's switch, for whoever runs it."""
 
     help = "Let the shop's checks be set right by what was logged, or not."

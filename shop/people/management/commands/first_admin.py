@@ -4,13 +4,14 @@ import getpass
 import os
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.core.management.base import CommandError, CommandParser
 
 from bore.base.errors import BadInput
 from shop.people.actions import first_admin
+from shop.records.command import ShopCommand
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Make the first admin."""
 
     help = "Make the first admin. The password is asked for, or taken from FIERCE_BORE_PASSWORD."

@@ -2,13 +2,14 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.core.management.base import CommandError, CommandParser
 
 from shop.people.lockout import unlock
 from shop.people.models import User
+from shop.records.command import ShopCommand
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Unlock a name."""
 
     help = "Let somebody who was locked out after wrong passwords try again at once."

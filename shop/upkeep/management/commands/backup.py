@@ -3,12 +3,13 @@
 from pathlib import Path
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.core.management.base import CommandError, CommandParser
 
+from shop.records.command import ShopCommand
 from shop.upkeep.backups import back_up, copy_to, keep_newest, verify
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Take a backup."""
 
     help = "Copy the database to a file of its own while the shop goes on, and look the copy over."

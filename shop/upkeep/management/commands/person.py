@@ -2,14 +2,15 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.core.management.base import CommandError, CommandParser
 
 from bore.base.errors import BadInput
+from shop.records.command import ShopCommand
 from shop.records.json_out import json_bytes
 from shop.upkeep.personal import data_of, remove_person
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """A person's data, out or away."""
 
     help = "Print everything that is kept of a person as JSON, or take the person out: what they made stays, signed by a number."

@@ -4,12 +4,13 @@ from pathlib import Path
 from typing import Any
 
 from django.core.management import call_command
-from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.core.management.base import CommandError, CommandParser
 
+from shop.records.command import ShopCommand
 from shop.upkeep.backups import restore
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Put a backup back."""
 
     help = "Put a backup in the place of the database; what stood there is backed up first, or moved aside where it cannot be read."

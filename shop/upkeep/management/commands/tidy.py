@@ -2,13 +2,12 @@
 
 from typing import Any
 
-from django.core.management.base import BaseCommand
-
+from shop.records.command import ShopCommand
 from shop.records.standing import BIN_DAYS
 from shop.upkeep.tidy import tidy
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Empty the bin."""
 
     help = f"Delete for good what has been in the bin for {BIN_DAYS} days, and forget sessions that have run out."

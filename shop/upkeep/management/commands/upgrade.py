@@ -3,12 +3,13 @@
 from typing import Any
 
 from django.core.management import call_command
-from django.core.management.base import BaseCommand, CommandError
+from django.core.management.base import CommandError
 
+from shop.records.command import ShopCommand
 from shop.upkeep.backups import back_up, has_steps_to_take
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Bring the database up to this version."""
 
     help = "Bring the database up to this version of the program; it is backed up first, and `restore` with that backup is the way back."

@@ -3,12 +3,13 @@
 from pathlib import Path
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.core.management.base import CommandError, CommandParser
 
+from shop.records.command import ShopCommand
 from shop.upkeep.backups import verify
 
 
-class Command(BaseCommand):
+class Command(ShopCommand):
     """Look a database over."""
 
     help = "Look the database, or a backup of it, over: pages, indexes, references, version."

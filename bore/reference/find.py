@@ -1,0 +1,218 @@
+"""What somebody looks up, found: first what it means to the trade (a size, a thread, a fit, a hardness, a metal), then where it is named."""
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from bore.base.errors import BadInput
+from bore.materials.conversion import UNITS
+from bore.materials.names import bare, read_metal
+from bore.plan.callout import read_drawn
+from bore.quantities.drill_sizes import SAME_NAME_MM, read_drill_size
+from bore.quantities.fits import hole_limits_mm
+from bore.quantities.units import MM_PER_INCH
+from bore.reference.holes import CLEARANCE, FITS, SEATS, SIZES, band_name, bands, metric_name, nearest_size_row
+from bore.reference.metals import HARDNESS, SPEEDS, hardness_said, nearest_hardness_row
+from bore.reference.page import Row
+from bore.reference.pages import PAGES, page
+from bore.reference.threads import MAJOR, THREADS
+from bore.reference.units import UNITS_PAGE, turn
+
+FIELD, MOST_LETTERS, MOST_HITS = "text", 80, 24
+_FIT = re.compile(r"^(?:Ø|ø|⌀)?\s*(?P<size>\d+(?:[.,]\d+)?)\s*(?:mm)?\s*(?P<letter>[A-Za-z]{1,2})\s*(?P<grade>\d{1,2})$")
+_HARDNESS = re.compile(r"^(\d+(?:[.,]\d+)?)\s*(HBW|HB|HV|HRC|N/mm²|N/mm2|MPa)$", re.I)
+_HARDNESS_FIRST = re.compile(r"^(HBW|HB|HV|HRC)\s*(\d+(?:[.,]\d+)?)$", re.I)
+_METRIC = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)\b", re.I)
+_BOLT = re.compile(r"clear|bolt|pass", re.I)
+_SEAT = re.compile(r"cap|counter|sink|seat|csk|c'?bore", re.I)
+_DRILL = re.compile(r"\s+(?:tap(?:ping)?(?: drill)?|drill(?: size)?|thread)$", re.I)
+_WORD = re.compile(r"[^\W_]+(?:[/.,'’-][^\W_]+)*")
+# Of what is shorter than this only what is called exactly so is found.
+SHORTEST = 2
+# How well a row answers to words: called exactly so, its name beginning so.
+CALLED_SO, BEGINS_SO = 4, 3
+
+
+@dataclass(frozen=True, slots=True)
+class Hit:
+    """A row that was found: its page, which row, and what it says to what was asked, in words; of a whole page no row."""
+
+    page: str
+    row: str
+    said: str
+
+
+Reader = Callable[[str], Iterator[Hit]]
+
+
+def _hit(page_id: str, row: Row) -> Hit:
+    return Hit(page_id, row.id, page(page_id).told(row))
+
+
+def _named(page_id: str, *names: str) -> Iterator[Hit]:
+    """Rows of a page that are called so, to the letter but for capitals and spaces."""
+    wanted = {_plain(name) for name in names}
+    for row in page(page_id).rows:
+        if wanted & {_plain(name) for name in row.names}:
+            yield _hit(page_id, row)
+
+
+def _plain(text: str) -> str:
+    return re.sub(r"\s+|\s*mm$", "", text.casefold().replace("×", "x").replace(",", "."))
+
+
+def _bolts(text: str) -> Iterator[Hit]:
+    """A metric screw: the bolt's hole or its head's seat first where that is what is asked, its thread, then what is left."""
+    match = _METRIC.match(text)
+    name = metric_name(float(match[1].replace(",", "."))) if match else ""
+    if not name:
+        return
+    order = [THREADS, CLEARANCE, SEATS]
+    for asked, first in ((_BOLT, CLEARANCE), (_SEAT, SEATS)):
+        if asked.search(text):
+            order = [first, *(one for one in order if one != first)]
+    yield from _named(THREADS, _DRILL.sub("", text)) if order[0] == THREADS else ()
+    for page_id in order:
+        yield from _named(page_id, name)
+
+
+def _thread(text: str) -> Iterator[Hit]:
+    """A thread: its own row, else what a drawing that names it comes to."""
+    asked = _DRILL.sub("", text).strip()
+    found = list(_named(THREADS, asked))
+    yield from found
+    try:
+        drawn = read_drawn(asked)
+    except BadInput:
+        return
+    if drawn.pitch_mm is not None and not found:
+        of = page(THREADS)
+        nearest = min(of.rows, key=lambda row: abs(of.figure(row, MAJOR) - drawn.finished_mm))
+        yield Hit(THREADS, nearest.id, f"{drawn.text}: {drawn.means}")
+
+
+def _fit(text: str) -> Iterator[Hit]:
+    match = _FIT.match(text)
+    if match is None:
+        return
+    size, letter, grade = float(match["size"].replace(",", ".")), match["letter"].upper(), int(match["grade"])
+    band = next((one for one in bands() if one[0] < size <= one[1]), None)
+    if band is None or not 5 <= grade <= 16:
+        return
+    try:
+        low, high = hole_limits_mm(size, letter, grade, FIELD)
+    except BadInput:
+        return
+    yield Hit(FITS, band_name(*band), f"{size:g} {letter}{grade}: {low:.3f} to {high:.3f} mm")
+
+
+def _hardness(text: str) -> Iterator[Hit]:
+    match = _HARDNESS.match(text)
+    turned = _HARDNESS_FIRST.match(text)
+    if match is None and turned is None:
+        return
+    value, unit = (match[1], match[2]) if match else (turned[2], turned[1]) if turned else ("", "")
+    if unit.casefold() not in UNITS:
+        return
+    try:
+        of_hb, said = hardness_said(float(value.replace(",", ".")), unit)
+    except BadInput:
+        return
+    yield Hit(HARDNESS, nearest_hardness_row(of_hb).id, said)
+
+
+def _size(text: str) -> Iterator[Hit]:
+    try:
+        found = read_drill_size(_DRILL.sub("", text), FIELD)
+    except BadInput:
+        return
+    row = nearest_size_row(found)
+    stock = "" if abs(float(row.cells[1] or 0) - found.diameter_mm) < SAME_NAME_MM else f"; the nearest of an index is {row.cells[0]}"
+    said = f"{found.diameter_mm:.4g} mm, {found.diameter_mm / MM_PER_INCH:.4f} in{stock}, then {row.cells[3]} below, {row.cells[4]} above"
+    yield Hit(SIZES, row.id, f"{found.text}: {said}")
+
+
+def _metal(text: str) -> Iterator[Hit]:
+    try:
+        found = read_metal(text)
+    except BadInput:
+        return
+    yield _hit(SPEEDS, page(SPEEDS).row(found.row.material.id or ""))
+
+
+def _unit(text: str) -> Iterator[Hit]:
+    found = turn(text)
+    if found:
+        yield Hit(UNITS_PAGE, *found)
+
+
+# In the order that what they find is given.
+READERS: tuple[Reader, ...] = (_bolts, _thread, _fit, _hardness, _size, _unit)
+
+
+def _weight(names: tuple[str, ...], said: str, wanted: list[str], whole: str) -> int:
+    """How well something answers to words: called exactly so, called so among others, every word in its names, every word in it at all."""
+    called = [name.casefold() for name in names]
+    if whole in called:
+        return CALLED_SO
+    if any(name.startswith(whole) for name in called):
+        return BEGINS_SO
+    if all(word in " ".join(called) for word in wanted):
+        return 2
+    return 1 if all(word in said.casefold() for word in wanted) else 0
+
+
+def _by_words(text: str, least: int) -> Iterator[Hit]:
+    """Pages and rows that answer to the words at least so well, best first; of equals in the order they are bound."""
+    wanted = [_stem(word.casefold()) for word in _WORD.findall(text)]
+    if max(map(len, wanted), default=0) < SHORTEST:
+        least = CALLED_SO
+    scored: list[tuple[int, Hit]] = []
+    for page_id in PAGES:
+        of = page(page_id)
+        scored.append((_weight((of.words, *of.names), "", wanted, text.casefold()), Hit(page_id, "", of.words)))
+        for row in of.rows:
+            said = " ".join([*row.names, *(cell for cell in row.cells if isinstance(cell, str))])
+            scored.append((_weight(row.names, said, wanted, text.casefold()), Hit(page_id, row.id, of.told(row))))
+    for weight, hit in sorted(scored, key=lambda one: -one[0]):
+        if weight >= least:
+            yield hit
+
+
+def _stem(word: str) -> str:
+    """A word without the ending that most often differs.
+
+    >>> _stem("squeals"), _stem("squealing"), _stem("bass")
+    ('squeal', 'squeal', 'bass')
+    """
+    for ending in ("ing", "s"):
+        if word.endswith(ending) and not word.endswith("ss") and len(word) - len(ending) >= 4:
+            return word.removesuffix(ending)
+    return word
+
+
+def find(text: str) -> list[Hit]:
+    """The rows that answer what somebody looks up, best first, each once. Raises BadInput naming `text`.
+
+    >>> [(hit.page, hit.row) for hit in find("M8")][:3]
+    [('threads', 'M8'), ('clearance', 'M8'), ('seats', 'M8')]
+    >>> find("16 H7")[0].said, find("30 HRC")[0].row
+    ('16 H7: 16.000 to 16.018 mm', '285 HB')
+    """
+    written = " ".join(text.split())
+    if not written or len(written) > MOST_LETTERS:
+        raise BadInput.at(FIELD, f"is needed, at most {MOST_LETTERS} letters; such as M8, 5/16, 30 HRC, 16 H7, squeal")
+    found: dict[tuple[str, str], Hit] = {}
+    for reader in READERS:
+        for hit in reader(written):
+            found.setdefault((hit.page, hit.row), hit)
+    # Where it means something to the trade, words that merely occur are noise.
+    for hit in (*_metal_if_letters(written), *_by_words(written, BEGINS_SO if found else 1)):
+        found.setdefault((hit.page, hit.row), hit)
+    return list(found.values())[:MOST_HITS]
+
+
+def _metal_if_letters(text: str) -> Iterator[Hit]:
+    """A metal, where more than a size was said: `4140`, `brass`, never `8`."""
+    if len(bare(text)) >= 3:
+        yield from _metal(text)

@@ -1,0 +1,1 @@
+export { Book as default } from "./Screen";
