@@ -26,6 +26,7 @@ from bore.answers.practice import practice_answer
 from bore.answers.program import run_answer, written_answer
 from bore.answers.readings import READERS, read_answer
 from bore.answers.reference import contents_answer, found_answer, page_answer
+from bore.answers.schemas import names, schema
 from bore.answers.serialise import as_data
 from bore.answers.shared_words import shared_words
 from bore.answers.trace import trace_answer
@@ -79,7 +80,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
 
 
 # What a case may say, the course and the reference need no case, and what was typed is no file.
-WORDS, READ, EXERCISES, REFERENCE, LOOK_UP = "words", "read", "exercises", "reference", "look-up"
+WORDS, READ, EXERCISES, REFERENCE, LOOK_UP, SCHEMA = "words", "read", "exercises", "reference", "look-up", "schema"
 
 
 def _matched(job: Job) -> MatchAnswer:
@@ -103,6 +104,8 @@ def _answered(chosen: argparse.Namespace) -> Any:
         return course_answer()
     if chosen.command == REFERENCE:
         return page_answer(chosen.page) if chosen.page else contents_answer()
+    if chosen.command == SCHEMA:
+        return schema(chosen.of) if chosen.of else names()
     if chosen.command == LOOK_UP:
         return found_answer(chosen.text)
     if chosen.command == READ:
@@ -127,6 +130,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     typed.add_argument("text", help="as it is typed")
     book = commands.add_parser(REFERENCE, help="the tables and words of the trade: the pages there are, or one of them whole")
     book.add_argument("page", nargs="?", help=", ".join(PAGES))
+    documents = commands.add_parser(SCHEMA, help="JSON Schema of a case, or of a command's answer; without a name, which there are")
+    documents.add_argument("of", nargs="?", help="case, or a command")
     commands.add_parser(LOOK_UP, help="what is found in the reference: M8, 5/16, 30 HRC, 16 H7, squeal").add_argument("text")
     chosen = parser.parse_args(arguments)
     try:

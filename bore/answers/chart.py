@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.plan_step import case_of
-from bore.answers.shape import number
+from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
 from bore.base.plain import figure, known_fields
 from bore.limits import BY_ID
@@ -56,12 +56,13 @@ class ChartAnswer:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FamilyLargest:
-    """The largest a family makes: from solid, after a pilot where it takes one, and what keeps it from more."""
+    """The largest a family makes: from solid, after a pilot where it takes one, and what keeps it from more, as a limit and in words."""
 
     family: str
     from_solid_mm: float | None
     with_pilot_mm: float | None
     first: str | None
+    failure: str | None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,7 +90,7 @@ def capability_answer(data: Any) -> CapabilityAnswer:
     found = capability(parts, material, figure(data.get("depth_mm"), "depth_mm", 0.1, 2000.0))
     return CapabilityAnswer(
         families=[
-            FamilyLargest(family=one.family, from_solid_mm=one.from_solid_mm, with_pilot_mm=one.with_pilot_mm, first=one.first)
+            shaped(FamilyLargest, one, failure=BY_ID[one.first].failure if one.first else None)
             for one in found
         ]
     )

@@ -30,3 +30,8 @@ def held_to(shape: Any, data: Any, field: str = "answer") -> Any:
         return _adapter(shape).dump_python(_adapter(shape).validate_python(data), mode="json")
     except ValidationError as error:
         raise BadInput.at(field, "is not the shape of such an answer") from error
+
+
+def schema_of(shape: Any) -> dict[str, Any]:
+    """The JSON Schema of what a shape looks like as it is given out."""
+    return _adapter(shape).json_schema(mode="serialization")

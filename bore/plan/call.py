@@ -16,6 +16,11 @@ _BLIND = re.compile(rf"{_LEAD}\bblind(?:\s+{_LENGTH})?$", re.I)
 _SIGNED = re.compile(rf"{_LEAD}(?:↧|\bdepth\b)\s*{_LENGTH}$", re.I)
 # How many stands before the hole; of a thread by its number or its inches (`10-32`, `3/8-16`) it is no count.
 _COUNT = re.compile(r"^(?P<count>\d{1,3})\s*(?:x|×|off|-off|holes?(?:\s+of)?)\s+(?=\S)|^(?P<times>\d{1,3})\s*[x×]\s*(?=[A-Z#])", re.I)
+# A length behind the hole without a word for it: `M10 x 20`. Behind a seat it is the seat's, and behind a bare thread a pitch where it is
+# less than half of the thread: no thread is that coarse.
+_BY = re.compile(rf"^(?P<hole>.*[\dA-Za-z)])\s*[x×]\s*{_LENGTH}$", re.I)
+_SEAT = re.compile(r"bore|sink|csk|⌴|⌵", re.I)
+_BARE_THREAD = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)$", re.I)
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +38,8 @@ def read_call(text: str) -> Call:
 
     >>> read_call("4 x M10 blind 20 deep")
     Call(hole='M10', count=4, depth_mm=20.0, through=False)
+    >>> read_call("4x M10 x 20"), read_call("M10x1.25")
+    (Call(hole='M10', count=4, depth_mm=20.0, through=False), Call(hole='M10x1.25', count=None, depth_mm=None, through=None))
     >>> read_call("12 thru"), read_call("11 counterbore 17.5 x 10")
     (Call(hole='12', count=None, depth_mm=None, through=True), Call(hole='11 counterbore 17.5 x 10', count=None, depth_mm=None, through=None))
 
@@ -43,7 +50,22 @@ def read_call(text: str) -> Call:
     count = int(match["count"] or match["times"]) if match else None
     if count is not None and not 1 <= count <= MOST_HOLES:
         raise BadInput.at(FIELD, f"cannot be {count} holes; accepted: 1 to {MOST_HOLES}")
-    return Call(rest[match.end() :].strip() if match else rest, count, _depth_mm(depth), through)
+    hole, depth_mm = rest[match.end() :].strip() if match else rest, _depth_mm(depth)
+    if depth_mm is None and (by := _by(hole)) is not None:
+        hole, depth_mm, through = by[0], by[1], bool(through)
+    return Call(hole, count, depth_mm, through)
+
+
+def _by(text: str) -> tuple[str, float] | None:
+    """The hole and its depth where a length alone stands behind it; None where that is a pitch or a seat's."""
+    match = _BY.match(text)
+    if match is None or _SEAT.search(text):
+        return None
+    hole, depth_mm = match["hole"].strip(), _depth_mm(match["depth"])
+    thread = _BARE_THREAD.match(hole)
+    if depth_mm is None or (thread and depth_mm < float(thread[1].replace(",", ".")) / 2):
+        return None
+    return hole, depth_mm
 
 
 def _ended(text: str) -> tuple[str, bool | None, str | None]:

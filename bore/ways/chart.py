@@ -84,7 +84,9 @@ class Largest:
 def series_mm(name: str, crib: list[Case], family: str) -> list[float]:
     """The sizes of a series, rising: those of the crib's cutters of a family, or a standard one (ASME B94.11M for numbers and letters)."""
     if name == "crib":
-        return sorted({round(_size(one), 4) for one in crib if one.get("family") == family and 0.1 <= _size(one) <= 150})
+        # Two that one name is good for are one row: #28 and 9/64 in.
+        sizes = sorted({round(_size(one), 4) for one in crib if one.get("family") == family and 0.1 <= _size(one) <= 150})
+        return [size for before, size in zip([0.0, *sizes], sizes, strict=False) if size - before > SAME_NAME_MM]
     if name == "metric":
         return [k / 2 for k in range(2, 27)] + [float(k) for k in range(14, 33)]
     if name == "number":

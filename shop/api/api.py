@@ -17,6 +17,7 @@ from shop.api.routers import (
     charts,
     checks,
     course,
+    documents,
     drawing,
     exchange,
     history,
@@ -91,6 +92,7 @@ ROUTERS = (
     practice,
     course,
     reference,
+    documents,
     printing,
 )
 for router in (one.router for one in ROUTERS):

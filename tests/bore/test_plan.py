@@ -164,7 +164,9 @@ def test_what_a_drill_makes_is_drilled_between_the_drawings_limits() -> None:
     assert (found.least_mm, found.most_mm) == found.limits_mm == (20.065, 20.275)
 
 
-@pytest.mark.parametrize("text", ["", "x" * 61, "M200", "M0.1", "hole", "20 Z99", "1/0-20", "0.5 ±1", "20 K5", "200 P7", "7-7777"])
+@pytest.mark.parametrize(
+    "text", ["", "x" * 61, "M200", "M0.1", "M0", "M0 tap", "hole", "20 Z99", "1/0-20", "0.5 ±1", "20 K5", "200 P7", "7-7777"]
+)
 def test_what_is_no_hole_is_refused_in_words(text: str) -> None:
     with pytest.raises(BadInput) as refused:
         read_drawn(text)

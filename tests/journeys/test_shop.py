@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from tests.journeys.gestures import barriers, barriers_anywhere
 from tests.server import Server
@@ -303,6 +303,30 @@ def test_no_barrier_in_any_part_of_the_shop(page: Page, server: Server) -> None:
         if role == "button":
             there.click()
         assert barriers_anywhere(page) == [], tab
+
+
+def test_what_a_machine_makes_is_worked_out_on_its_page(page: Page, server: Server) -> None:
+    """As the core says it for the record; a harder metal makes less of it."""
+    opened(page, server, "machines/m1")
+    made = page.get_by_role("region", name="What it makes")
+    made.get_by_role("button", name="Work it out").click()
+    ring = made.get_by_role("listitem").filter(has_text="Annular cutter")
+    mild = figure(ring)
+    expect(ring).to_contain_text("the motor is overloaded")
+    made.get_by_label("in", exact=True).select_option("stainless-304")
+    expect(made.get_by_role("status")).to_be_empty()
+    assert figure(ring) < mild
+    made.get_by_label("deep").fill("no figure")
+    made.get_by_label("deep").press("Enter")
+    expect(made.get_by_label("deep")).to_have_value("no figure")
+
+
+def figure(line: Locator) -> float:
+    """How large it makes it from solid, mm."""
+    expect(line).to_contain_text("from solid")
+    found = re.search(r"([\d.]+)\s+mm from solid", line.inner_text())
+    assert found
+    return float(found[1])
 
 
 def test_the_shop_by_keys_alone(page: Page, server: Server) -> None:

@@ -39,7 +39,17 @@ def test_every_route_is_in_the_table_of_permissions() -> None:
 def test_every_route_for_every_role(crew: dict[str, Client]) -> None:
     """Each route answers a role that reaches, with whatever it makes of an empty request, and refuses one that does not:
     401 unsigned, 403 signed in."""
-    missing = {"slug": "nobody", "entry": "0", "kind": "cutters", "username": "nobody", "run": "none", "form": "pdf", "exercise": "none", "page": "none"}
+    missing = {
+        "slug": "nobody",
+        "entry": "0",
+        "kind": "cutters",
+        "username": "nobody",
+        "run": "none",
+        "form": "pdf",
+        "exercise": "none",
+        "page": "none",
+        "name": "none",
+    }
     for row in sorted(permissions(), key=lambda row: row["path"].endswith("sign-out")):
         path = row["path"].format(**missing)
         for role, client in crew.items():

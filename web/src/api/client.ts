@@ -88,6 +88,7 @@ export const api = {
   squareCode: async (link: string) => taken(await client.POST("/api/square-code", { body: { link } })).svg,
   diagnose: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/diagnose", { body: body as Body, signal })),
   part: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/part", { body: body as Body, signal })),
+  capability: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/capability", { body: body as Body, signal })),
   chart: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/chart", { body: body as Body, signal })),
   guesses: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/guesses", { body: job as Body, signal })),
   plan: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/plan", { body: body as Body, signal })),

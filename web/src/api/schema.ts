@@ -2332,6 +2332,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schemas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schemas
+         * @description What has a schema: a case, and the answer of each command of `bore`, which the routes of the same names give too.
+         */
+        get: operations["shop_api_routers_documents_schemas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schemas/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Schema
+         * @description A JSON Schema (2020-12).
+         */
+        get: operations["shop_api_routers_documents_one_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/square-code": {
         parameters: {
             query?: never;
@@ -6297,7 +6337,7 @@ export interface components {
         };
         /**
          * FamilyLargest
-         * @description The largest a family makes: from solid, after a pilot where it takes one, and what keeps it from more.
+         * @description The largest a family makes: from solid, after a pilot where it takes one, and what keeps it from more, as a limit and in words.
          */
         FamilyLargest: {
             /** Family */
@@ -6308,6 +6348,8 @@ export interface components {
             with_pilot_mm: number | null;
             /** First */
             first: string | null;
+            /** Failure */
+            failure: string | null;
         };
         /**
          * CrossingLine
@@ -18690,6 +18732,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReferenceFound"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_documents_schemas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_documents_one_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Unauthorized */

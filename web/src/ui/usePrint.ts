@@ -10,7 +10,7 @@ export function usePrint(link: () => string | null): { print: () => void; code: 
   // The code is of the thing as it is when it is printed; without the server the sheet goes out without one.
   const print = () => {
     const to = link();
-    void (to === null ? Promise.resolve(null) : api.squareCode(to).then((svg) => `data:image/svg+xml,${encodeURIComponent(svg)}`))
+    void (!to ? Promise.resolve(null) : api.squareCode(to).then((svg) => `data:image/svg+xml,${encodeURIComponent(svg)}`))
       .then(setCode)
       .catch(() => setCode(null))
       .finally(() => setAsked(true));

@@ -10,6 +10,7 @@ import { plain, show } from "../../job/units";
 import { words } from "../../job/words";
 import { Choices } from "../../ui/Choices";
 import { today } from "../../ui/dates";
+import { usePrint } from "../../ui/usePrint";
 
 type Answer = Schemas["ChartAnswer"];
 type Cell = Answer["rows"][number]["cells"][number];
@@ -100,6 +101,7 @@ export function ChartScreen() {
   useEffect(() => {
     document.title = `Wall chart: ${name}`;
   }, [name]);
+  const { print, code } = usePrint(() => machine && `${location.origin}/shop/machines/${machine}`);
   const asked = { machine: { id: machine }, materials: metals, sizes_mm: series, kind };
   const found = useQuery({
     queryKey: ["chart", asked],
@@ -122,7 +124,7 @@ export function ChartScreen() {
         </select>
         <Choices label="What the chart is of" choices={Object.entries(words().chart_kinds)} chosen={kind} onChoose={setKind} />
         <Choices label="Which sizes" choices={SERIES} chosen={series} onChoose={setSeries} />
-        <button type="button" className="chip font-semibold" onClick={() => window.print()}>
+        <button type="button" className="chip font-semibold" onClick={print}>
           Print
         </button>
       </div>
@@ -146,7 +148,8 @@ export function ChartScreen() {
         </p>
       )}
       {found.data && (
-        <section aria-label="The chart" className="grid gap-1">
+        <section aria-label="The chart" className="grid gap-1 print:grid-cols-[1fr_auto]">
+          {code && <img className="print-code chart-code" alt={`Opens ${name} on a phone`} src={code} />}
           <h2 className="text-xl font-semibold">
             {name}: {words().chart_kinds[kind]}
           </h2>
@@ -154,7 +157,7 @@ export function ChartScreen() {
             Two diameters deep, from solid unless a pilot is named, held as usual. A disc holds, half a disc is tight. Estimates of {today()}: the machine’s
             instructions and the responsible person come first. Clamp the work; glasses on; no gloves near a turning spindle.
           </p>
-          <div className="overflow-x-auto">
+          <div className="overflow-x-auto print:col-span-2">
             <Table answer={found.data} called={(id) => everyday.find((one) => one.id === id)?.called ?? id} />
           </div>
         </section>

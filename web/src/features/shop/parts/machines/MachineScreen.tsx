@@ -19,6 +19,7 @@ import { Body } from "./Body";
 import { Control } from "./Control";
 import { Chain } from "./Chain";
 import { Feed } from "./Feed";
+import { Makes } from "./Makes";
 import { Motor } from "./Motor";
 import { Rated } from "./Rated";
 import { Speeds } from "./Speeds";
@@ -180,7 +181,10 @@ export function MachineScreen({ record, said, onSaid, onSaved, onGone }: Props) 
             </div>
             <Chain chain={drawn.chain} />
             <Rated rated={rated.data?.rated ?? []} working={rated.isPlaceholderData} />
-            <Feed hand={drawn.hand} arm={length("feed.lever_length_mm", 180)} pinion={length("feed.pinion_radius_mm", 15)} />
+            <div className="grid min-w-0 content-start gap-3">
+              <Feed hand={drawn.hand} arm={length("feed.lever_length_mm", 180)} pinion={length("feed.pinion_radius_mm", 15)} />
+              <Makes spec={spec} sound={problems.length === 0} />
+            </div>
             <Body />
             <div className="wide:col-span-2">
               <Control />
