@@ -88,12 +88,7 @@ def capability_answer(data: Any) -> CapabilityAnswer:
     parts = _parts(data, CAPABILITY_FIELDS)
     material = read_materials([data.get("material")])[0]
     found = capability(parts, material, figure(data.get("depth_mm"), "depth_mm", 0.1, 2000.0))
-    return CapabilityAnswer(
-        families=[
-            shaped(FamilyLargest, one, failure=BY_ID[one.first].failure if one.first else None)
-            for one in found
-        ]
-    )
+    return CapabilityAnswer(families=[shaped(FamilyLargest, one, failure=BY_ID[one.first].failure if one.first else None) for one in found])
 
 
 def _parts(data: Any, fields: tuple[str, ...]) -> Data:

@@ -5,7 +5,10 @@ and both run through the same lines.
 """
 
 import math
+from bisect import bisect_right
 from collections.abc import Sequence
+from functools import lru_cache
+from itertools import pairwise
 from typing import TypeAlias
 
 import numpy as np
@@ -83,14 +86,22 @@ def between(at: Column, places: Sequence[float], values: Sequence[float]) -> Col
     return values[-1]
 
 
+@lru_cache(maxsize=256)
+def _in_logarithms(places: tuple[float, ...], values: tuple[float, ...]) -> tuple[tuple[float, float, float], ...]:
+    """Each piece of a table on logarithmic axes: where it begins, its value there, its slope."""
+    logs = [(math.log(place), math.log(value)) for place, value in zip(places, values, strict=True)]
+    return tuple((x, y, (next_y - y) / (next_x - x)) for (x, y), (next_x, next_y) in pairwise(logs))
+
+
 def along_logarithms(at: Column, places: Sequence[float], values: Sequence[float]) -> Column:
     """Interpolation on logarithmic axes, carried on at the end slopes beyond the table; `places` ascending."""
-    log_places = [math.log(place) for place in places]
-    log_values = [math.log(value) for value in values]
+    pieces = _in_logarithms(tuple(places), tuple(values))
     position = log(at)
+    if not is_array(at):
+        begins, value, slope = pieces[min(max(bisect_right(places, at) - 1, 0), len(pieces) - 1)]
+        return math.exp(value + slope * (position - begins))
     answer: Column = 0.0
-    for k in range(len(places) - 1):
-        slope = (log_values[k + 1] - log_values[k]) / (log_places[k + 1] - log_places[k])
-        piece = log_values[k] + slope * (position - log_places[k])
+    for k, (begins, value, slope) in enumerate(pieces):
+        piece = value + slope * (position - begins)
         answer = piece if k == 0 else choose(at >= places[k], piece, answer)
     return exp(answer)

@@ -1,13 +1,14 @@
 """Reading a case into a Job: walked, completed, checked across fields, frozen."""
 
+import json
 from collections.abc import Callable
+from functools import lru_cache
 from typing import Any
 
 from bore.base.errors import BadInput
 from bore.case.derive import complete_cutter, complete_machine, derive
 from bore.case.walk import Walk
 from bore.cutters.registry import family
-from bore.job.assumption import Assumption
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.cutter_kinds import cutter_kind
 from bore.job.hole import Hole, Start
@@ -26,13 +27,15 @@ def read_case(data: Any) -> Job:
     Raises BadInput naming every field that is missing, unknown, of the wrong type or out of range,
     and what is accepted.
     """
-    walk = Walk()
+    walk = Walk(known={"yard.cutters": _cutter_of_a_yard})
     case = walk.read_object(data, "", "")
     if walk.problems:
         raise BadInput(walk.problems)
+    # What a yard leaves out is not an assumption of this check.
+    walk.assumed = [one for one in walk.assumed if not one.field.startswith("yard.")]
     derive(case, walk.assumed)
     _check_across(case, walk.refuse)
-    yard = _yard(case["yard"], walk.assumed)
+    yard = _yard(case["yard"])
     if walk.problems:
         raise BadInput(walk.problems)
     return _job(case, yard, walk)
@@ -72,20 +75,38 @@ def machine_of(case: dict[str, Any]) -> Machine:
     )
 
 
-def _yard(case: dict[str, Any], assumed: list[Assumption]) -> Yard:
+def _yard(case: dict[str, Any]) -> Yard:
     """Cutters and machines offered for ways out; what they leave out is completed like the job's own."""
-    own: list[Assumption] = []
-    for k, cutter in enumerate(case["cutters"]):
-        if cutter["diameter_mm"] is None:
-            raise BadInput.at(f"yard.cutters[{k}].diameter_mm", "is needed for a cutter in the yard")
-        complete_cutter(cutter, f"yard.cutters[{k}]", cutter["diameter_mm"], None, own)
+    cutters = tuple(one if isinstance(one, Cutter) else _completed(one, f"yard.cutters[{k}]") for k, one in enumerate(case["cutters"]))
     for k, machine in enumerate(case["machines"]):
-        complete_machine(machine, f"yard.machines[{k}]", own)
+        complete_machine(machine, f"yard.machines[{k}]", [])
         machine["holder"]["kind"] = machine["holder"]["kind"] or "chuck"
-    del own  # what a yard leaves out is not an assumption of this check
-    return Yard(
-        cutters=tuple(Cutter(**cutter) for cutter in case["cutters"]), machines=tuple(machine_of(machine) for machine in case["machines"])
-    )
+    return Yard(cutters=cutters, machines=tuple(machine_of(machine) for machine in case["machines"]))
+
+
+def _completed(cutter: dict[str, Any], path: str) -> Cutter:
+    if cutter["diameter_mm"] is None:
+        raise BadInput.at(f"{path}.diameter_mm", "is needed for a cutter in the yard")
+    complete_cutter(cutter, path, cutter["diameter_mm"], None, [])
+    return Cutter(**cutter)
+
+
+def _cutter_of_a_yard(given: Any) -> Cutter | None:
+    """A yard's cutter as it was read before: a shop asks with the same three hundred again and again. None where something is wrong
+    with it, which is then said where it stands."""
+    try:
+        return _read_before(json.dumps(given, sort_keys=True, allow_nan=False))
+    except (TypeError, ValueError, RecursionError):
+        return None
+
+
+@lru_cache(maxsize=4096)
+def _read_before(text: str) -> Cutter:
+    walk = Walk()
+    cutter = walk.read_object(json.loads(text), "cutter", "cutter")
+    if walk.problems:
+        raise BadInput(walk.problems)
+    return _completed(cutter, "cutter")
 
 
 def usual_cutter(given: dict[str, Any], holder_kind: str) -> Cutter:

@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from collections.abc import Callable
 from copy import copy
 from dataclasses import dataclass, field
 from difflib import get_close_matches
@@ -23,6 +24,8 @@ class Walk:
     """What the walk collects on its way."""
 
     problems: list[Problem] = field(default_factory=list)
+    # What is known of the items of a list from an earlier reading, by the list's place: such an item is taken as it stands.
+    known: dict[str, Callable[[Any], Any]] = field(default_factory=dict)
     assumed: list[Assumption] = field(default_factory=list)
     given: set[str] = field(default_factory=set)
 
@@ -152,7 +155,12 @@ class Walk:
             self.refuse(place, f"must be a list of {low} to {high}: {entry.words}")
             return []
         table = ITEMS_AS.get(entry.path, entry.path + "[]")
-        return [self.read_object(item, table, f"{place}[{k}]") for k, item in enumerate(value)]
+        known: Callable[[Any], Any] = self.known.get(entry.path, _unknown)
+        return [known(item) or self.read_object(item, table, f"{place}[{k}]") for k, item in enumerate(value)]
+
+
+def _unknown(item: Any) -> None:
+    """Nothing is known of it."""
 
 
 def _join(path: str, name: str) -> str:

@@ -26,7 +26,7 @@ from tests.server import DATABASE, ROOT, Server
 CASES_ASKED = 1500
 MORE = 4 if os.environ.get("HYPOTHESIS_PROFILE") == "new-cases" else 1
 # A body with the whole of a case in it takes long to make up: fewer of those, more of the rest.
-EXAMPLES, WITH_A_BODY = 28 * MORE, 14 * MORE
+EXAMPLES, WITH_A_BODY = 20 * MORE, 4 * MORE
 # A password is hashed for most of a second: fewer of those.
 FEWER = {"/api/me/password": 5}
 CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
