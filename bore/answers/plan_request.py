@@ -6,6 +6,7 @@ from typing import Any
 from bore.base.errors import BadInput
 from bore.base.plain import known_fields
 from bore.case.read import read_case
+from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import plain_drill
 from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
@@ -32,6 +33,7 @@ FIELDS = (
     "steps",
     "pattern",
     "under_mm",
+    "there_mm",
     "measured_mm",
     "rate_per_h",
     "costs",
@@ -66,7 +68,7 @@ def read_plan(data: Any) -> Asked:
     want = _one_of(asked, "want", WANTS, "usual")
     wish = Wish(want, _sizes(asked, "pinned_mm"), _sizes(asked, "without_mm"))
     thread = _one_of(asked, "thread", THREADS, "any")
-    task = Task(job, drawn, _seats(asked, drawn), thread, _money(asked, len(job.yard.cutters)))
+    task = Task(job, drawn, _seats(asked, drawn), thread, _money(asked, len(job.yard.cutters)), _there(asked, drawn))
     if drawn.flat and job.hole.through:
         raise BadInput.at("hole.through", "a hole that goes through has no bottom to be flat; accepted: false, with the depth of its floor")
     return Asked(
@@ -79,6 +81,18 @@ def read_plan(data: Any) -> Asked:
         asked.get("alternatives") is True,
         asked.get("families") is True,
     )
+
+
+def _there(asked: Case, drawn: Drawn) -> float:
+    """How wide the hole is that is there already, mm; 0 where there is none. Raises BadInput where it is too wide for what is drawn."""
+    there = _length(asked, "there_mm", 0.1, 150.0)
+    if there is None:
+        return 0.0
+    if there > drawn.most_mm + SAME_SIZE_MM:
+        raise BadInput.at("plan.there_mm", f"{there:g} mm is wider than {drawn.text} is drilled; accepted: to {drawn.most_mm:.4g} mm")
+    if drawn.flat:
+        raise BadInput.at("plan.there_mm", "the floor of a hole that is there is not squared off here; leave one of the two out")
+    return there
 
 
 def _asked(data: Any) -> Case:

@@ -16,6 +16,7 @@ from bore.materials.material import metal_word
 from bore.materials.table import all_materials
 from bore.plan.task import WANT_LABELS
 from bore.plan.times import BY_HAND, DRILLING, KIND_WORDS
+from bore.practice.course.judge import limit_words
 from bore.ways.chart import KIND_NAMES
 
 
@@ -109,6 +110,8 @@ class SharedWords:
 
     symbols: dict[str, Symbol]
     failures: dict[str, str]
+    # What may give way under a hand, by its limit; last, that nothing does.
+    gives_way: dict[str, str]
     reads: dict[str, list[str]]
     fields: dict[str, FieldForm]
     families: list[FamilyWords]
@@ -156,6 +159,7 @@ def shared_words() -> SharedWords:
     return SharedWords(
         symbols={name: Symbol(**one) for name, one in all_symbols().items()},
         failures={limit.id: limit.failure for limit in ALL_LIMITS},
+        gives_way=limit_words(),
         reads={limit.id: list(limit.reads) for limit in ALL_LIMITS},
         fields={path: field_form(entry) for path, entry in all_fields().items() if not path.startswith("yard.")},
         families=_families(),

@@ -95,7 +95,7 @@ def _room_mm(task: Task, own: Sequence[OwnStep]) -> float:
 
 def _walk(task: Task, cuts: Cuts, own: Sequence[OwnStep]) -> list[Step]:
     """Every step in turn, each on what the one before left; struck ones stand in their places and do nothing."""
-    state, found = _State(task.base.machine.is_a.first_mark), []
+    state, found = _State(task.base.machine.is_a.first_mark, task.there_mm), []
     last = max((place for place, one in enumerate(own) if one.kind in DRILLING and not one.struck), default=-1)
     for place, one in enumerate(own):
         kind = one.kind
@@ -277,7 +277,7 @@ def _worse(own: Sequence[OwnStep], now: list[Step], whole: list[Step]) -> list[s
 def not_the_size(task: Task, made: Sequence[Step]) -> str:
     """What the hole ends at, in words, where that is not what the drawing wants drilled; nothing where it is."""
     drawn = task.drawn
-    drilled = max((step.size_mm for step in made if step.kind in DRILLING and not step.cannot), default=0.0)
+    drilled = max((step.size_mm for step in made if step.kind in DRILLING and not step.cannot), default=task.there_mm)
     if drawn.least_mm - SAME_SIZE_MM <= drilled <= drawn.most_mm + SAME_SIZE_MM:
         return ""
     asked = (

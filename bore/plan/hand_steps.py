@@ -10,13 +10,14 @@ PILOTED_MM = 13.0
 FROM_SOLID_MM, SOFT_FROM_SOLID_MM, IN_STEPS_MM, LEAST_STEP, HALF = 6.5, 8.0, 10.0, 0.4, 0.5
 
 
-def too_far_by_hand(base: Job, cutter: Cutter, start_mm: float, size_mm: float) -> bool:
+def too_far_by_hand(base: Job, cutter: Cutter, start_mm: float, size_mm: float, there_mm: float = 0.0) -> bool:
     """Whether a step is more than a hand should take at once: over half of a drill's width already drilled, where it grabs; with a drill in
-    two hands, from solid above a pilot's size, or to more than twice the hole that is there."""
+    two hands, from solid above a pilot's size, or to more than twice the hole that is there. Nobody chose how wide a hole is that was there
+    before (`there_mm`): whether it grabs from that is the check's to say."""
     if not cutter.kind.has_chisel or not cutter.kind.packs:
         return False
     pushed = cutter.kind.leant_on(base.machine.feed.kind)
-    if pushed and start_mm > HALF * size_mm + SAME_SIZE_MM:
+    if pushed and start_mm > max(HALF * size_mm, there_mm) + SAME_SIZE_MM:
         return True
     if not base.machine.is_a.in_hands:
         return False

@@ -146,9 +146,12 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
 
 
 def _targets(task: Task, wish: Wish, bored: bool) -> list[float]:
-    """Sizes that may be drilled: those the crib has within what the drawing allows, the nearest to the usual one first."""
+    """Sizes that may be drilled: those the crib has within what the drawing allows, the nearest to the usual one first; none where the
+    hole that is there is drilled already."""
     crib, drawn = task.base.yard.cutters, task.drawn
     least = drawn.least_mm - (BORED_FROM * drawn.finished_mm if bored else 0.0)
+    if task.there_mm >= least - SAME_SIZE_MM:
+        return [task.there_mm]
     fits = {
         round(one.diameter_mm, 4)
         for one in crib
@@ -175,9 +178,12 @@ def _point_mm(task: Task, target_mm: float) -> float:
 def _last_goes(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float) -> bool:
     """Whether the last step goes from any size at all: where it does not, no way there need be looked for."""
     last = next((places for size, places in choices if abs(size - target) <= SAME_SIZE_MM), ())
-    starts = [0.0, *(size for size, _ in choices if size < target - SAME_SIZE_MM)]
-    # From solid or from a hole near half of it, if from anywhere: those first.
-    starts.sort(key=lambda start: (start != 0.0, abs(start / target - 0.4)))
+    there = work.task.there_mm
+    if there >= target - SAME_SIZE_MM:
+        return True
+    starts = [there, *(size for size, _ in choices if there + SAME_SIZE_MM < size < target - SAME_SIZE_MM)]
+    # From what is there or from a hole near half of it, if from anywhere: those first.
+    starts.sort(key=lambda start: (start != there, abs(start / target - 0.4)))
     asked = (_cut(work, cuts, start, target, place) for start in starts for place in last)
     return any(cut is not None and cut.goes for cut in asked)
 
@@ -190,7 +196,7 @@ def _cut(work: Work, cuts: Cuts, start: float, size: float, place: int) -> Cut |
         return None
     if start == 0 and is_guided(cuts.base, cutter) and work.guide(cuts, place) is None:
         return None
-    if too_far_by_hand(cuts.base, cutter, start, size):
+    if too_far_by_hand(cuts.base, cutter, start, size, work.task.there_mm):
         return None
     return cuts.of(start, size, place)
 
@@ -264,7 +270,7 @@ def _search(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]]
     change = change_s(cuts.base)
     rate = work.task.money.rate_per_h
     nothing = (0.0, 0.0, 0.0, 0.0, 0.0)
-    heap = [_Path(_rank(nothing, wish, 1, change, rate), next(turn), nothing, 0.0, 0.0, ())]
+    heap = [_Path(_rank(nothing, wish, 1, change, rate), next(turn), nothing, work.task.there_mm, 0.0, ())]
     done: set[tuple[float, float]] = set()
     while heap:
         path = heapq.heappop(heap)
@@ -361,8 +367,14 @@ def _is_unusual(cut: Cut, count: int) -> bool:
 
 def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[Step]:
     """The steps of a path, each with why it is there: what its successor would be without it."""
+    if not path.taken:
+        return
     first = cuts.of(*path.taken[0])
-    guide = work.guide(cuts, path.taken[0][2]) if is_guided(cuts.base, cuts.base.yard.cutters[path.taken[0][2]]) else None
+    guide = (
+        work.guide(cuts, path.taken[0][2])
+        if path.taken[0][0] == 0 and is_guided(cuts.base, cuts.base.yard.cutters[path.taken[0][2]])
+        else None
+    )
     opening = guide.cut if guide is not None and guide.cut is not None else first
     if wants_mark(opening):
         yield work.mark(cuts, opening, target)

@@ -22,8 +22,9 @@ def wants_mark(cut: Cut) -> bool:
 
 
 def _set_by_eye(cut: Cut) -> bool:
-    """Whether a ring cutter's pin is brought over its place by hand."""
-    return cut.job.cutter.kind.leaves_a_slug and not cut.job.machine.is_a.programmed
+    """Whether a ring cutter's pin is brought over its place by hand; over a hole that is there the hole shows it."""
+    from_solid = cut.job.hole.start_diameter_mm == 0
+    return cut.job.cutter.kind.leaves_a_slug and from_solid and not cut.job.machine.is_a.programmed
 
 
 def mark_of(cuts: Cuts, first: Cut, target_mm: float) -> Step:

@@ -24,13 +24,15 @@ Progress = Callable[[int], bool]
 
 @dataclass(frozen=True, slots=True)
 class Task:
-    """A hole to be planned. base: its depth as drawn, metal, machine, holding; its yard's cutters are the crib."""
+    """A hole to be planned. base: its depth as drawn, metal, machine, holding; its yard's cutters are the crib. there_mm: how wide the hole
+    is that is there already, through the same metal; 0 where it is solid."""
 
     base: Job
     drawn: Drawn
     seats: tuple[Seat, ...] = ()
     thread: str = "any"
     money: Money = field(default_factory=Money)
+    there_mm: float = 0.0
 
     @property
     def flat(self) -> bool:

@@ -85,6 +85,12 @@ def test_pecks_go_down_and_a_stack_adds_up() -> None:
         ("#10-32 1/2 in deep", "#10-32", None, 12.7, False),
         ("3/8-16 UNC x 3/4 deep", "3/8-16 UNC", None, 19.05, False),
         ("M10 ↧20", "M10", None, 20.0, False),
+        ("4x M10 x 20", "M10", 4, 20.0, False),
+        ("M10x1.25 x 18", "M10x1.25", None, 18.0, False),
+        ("2x 12 x 30", "12", 2, 30.0, False),
+        ("M16 x 24 thru", "M16", None, 24.0, True),
+        ("1/4-20 x 3/4", "1/4-20", None, 19.05, False),
+        ("M12 x 1.75", "M12 x 1.75", None, None, None),
         ("2 x 1/2 thru", "1/2", 2, None, True),
         ("4 off 20 H7 through 30 thick", "20 H7", 4, 30.0, True),
         *(

@@ -230,3 +230,25 @@ def test_the_plan_by_keys_alone(page: Page, server: Server) -> None:
     steps.locator("[data-step=tap]").get_by_role("button", name="Put back").focus()
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert", name="What the row does")).to_have_count(0)
+
+
+def test_a_hole_that_is_there_is_opened(page: Page, server: Server) -> None:
+    """Said in the head: nothing is marked or drilled again; one too wide is refused where it stands; emptied, it is solid once more."""
+    steps = planned(page, server, "Ramp plate, fixing threads")
+    expect(steps.locator("[data-step=mark]")).to_have_count(1)
+    there = page.get_by_label("a hole is there")
+    there.fill("6")
+    there.press("Enter")
+    expect(steps.locator("[data-step=mark]")).to_have_count(0)
+    row_answered(page)
+    expect(steps.locator("[data-step=drill]")).to_contain_text("10.2")
+    there.fill("10.2")
+    there.press("Enter")
+    expect(steps.locator("[data-step=drill]")).to_have_count(0)
+    expect(steps.locator("[data-step=tap]")).to_have_count(1)
+    there.fill("20")
+    there.press("Enter")
+    expect(page.get_by_text("20 mm is wider than M12 is drilled")).to_be_visible()
+    there.fill("")
+    there.press("Enter")
+    expect(steps.locator("[data-step=mark]")).to_have_count(1)

@@ -70,11 +70,6 @@ def bench_phone(page: Page) -> None:
 
 
 @view(DESK)
-def magnetic(page: Page) -> None:
-    _bench(page, "Landing-stage beam, M20 holes")
-
-
-@view(DESK)
 def gun(page: Page) -> None:
     _bench(page, "Winch shaft, oil gallery")
 
@@ -162,6 +157,13 @@ def match(page: Page) -> None:
     bench(page)
     page.get_by_role("link", name="Match").click()
     expect(page.get_by_text("crossings worked out")).to_be_visible()
+
+
+@view(DESK)
+def book(page: Page) -> None:
+    page.goto("/book")
+    page.get_by_role("searchbox").fill("M8")
+    expect(page.get_by_role("list", name="Found for M8").get_by_role("link").first).to_contain_text("6.8 mm")
 
 
 @view(DESK)

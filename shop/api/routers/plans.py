@@ -51,6 +51,7 @@ ASKED = {
         "steps": {"type": "array", "items": OWN_STEP, "minItems": 1, "maxItems": 30},
         "pattern": {"type": ["object", "null"]},
         "under_mm": {**LENGTH, "description": "free room beyond the work, where the point comes out"},
+        "there_mm": {**LENGTH, "description": "how wide the hole is that is there already"},
         "measured_mm": {**LENGTH, "description": "bore an insert drill made on trial"},
         "rate_per_h": {**LENGTH, "description": "the machine's hour in the shop's money"},
         "alternatives": {"type": "boolean"},

@@ -2593,6 +2593,10 @@ export interface components {
             failures: {
                 [key: string]: string;
             };
+            /** Gives Way */
+            gives_way: {
+                [key: string]: string;
+            };
             /** Reads */
             reads: {
                 [key: string]: string[];
@@ -9911,6 +9915,8 @@ export interface operations {
                         pattern?: Record<string, never> | null;
                         /** @description free room beyond the work, where the point comes out */
                         under_mm?: number;
+                        /** @description how wide the hole is that is there already */
+                        there_mm?: number;
                         /** @description bore an insert drill made on trial */
                         measured_mm?: number;
                         /** @description the machine's hour in the shop's money */
@@ -10024,6 +10030,8 @@ export interface operations {
                         pattern?: Record<string, never> | null;
                         /** @description free room beyond the work, where the point comes out */
                         under_mm?: number;
+                        /** @description how wide the hole is that is there already */
+                        there_mm?: number;
                         /** @description bore an insert drill made on trial */
                         measured_mm?: number;
                         /** @description the machine's hour in the shop's money */
@@ -10363,6 +10371,8 @@ export interface operations {
                             pattern?: Record<string, never> | null;
                             /** @description free room beyond the work, where the point comes out */
                             under_mm?: number;
+                            /** @description how wide the hole is that is there already */
+                            there_mm?: number;
                             /** @description bore an insert drill made on trial */
                             measured_mm?: number;
                             /** @description the machine's hour in the shop's money */
@@ -10544,6 +10554,8 @@ export interface operations {
                             pattern?: Record<string, never> | null;
                             /** @description free room beyond the work, where the point comes out */
                             under_mm?: number;
+                            /** @description how wide the hole is that is there already */
+                            there_mm?: number;
                             /** @description bore an insert drill made on trial */
                             measured_mm?: number;
                             /** @description the machine's hour in the shop's money */

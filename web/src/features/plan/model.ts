@@ -38,6 +38,8 @@ export type Asked = {
   entry: string;
   slope_deg: number;
   under_mm: number | null;
+  /** How wide the hole is that is there already. */
+  there_mm: number | null;
   edge_distance_mm: number | null;
   counterbore_mm: number | null;
   counterbore_depth_mm: number | null;
@@ -65,6 +67,7 @@ export const PLAIN: Asked = {
   entry: "flat",
   slope_deg: 10,
   under_mm: null,
+  there_mm: null,
   edge_distance_mm: null,
   counterbore_mm: null,
   counterbore_depth_mm: null,
@@ -84,7 +87,7 @@ export function fromKept(asked: { case?: Case; plan?: Record<string, unknown>; s
   const { case: job, plan = {}, screen = {} } = asked;
   const hole = job?.hole;
   const said = Object.fromEntries(
-    ["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "measured_mm", "rate_per_h"]
+    ["hole", "want", "thread", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "under_mm", "there_mm", "measured_mm", "rate_per_h"]
       .filter((name) => plan[name] != null)
       .map((name) => [name, plan[name]]),
   );
@@ -134,7 +137,7 @@ export function bodyOf(asked: Asked, machine: unknown, holding: unknown): { case
     ...stack,
     ...said({ edge_distance_mm: asked.edge_distance_mm }),
   };
-  const { counterbore_mm, counterbore_depth_mm, countersink_mm, under_mm, measured_mm } = asked;
+  const { counterbore_mm, counterbore_depth_mm, countersink_mm, under_mm, there_mm, measured_mm } = asked;
   return {
     case: { hole, material: { id: asked.material }, machine, ...(holding ? { holding } : {}) },
     plan: {
@@ -151,6 +154,7 @@ export function bodyOf(asked: Asked, machine: unknown, holding: unknown): { case
         counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm,
         countersink_mm,
         under_mm,
+        there_mm,
         measured_mm,
       }),
     },

@@ -284,6 +284,15 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
           onLength={(under_mm) => put({ under_mm })}
         />
         <LengthField
+          label="a hole is there"
+          path="cutter.diameter_mm"
+          className="w-24"
+          placeholder="solid"
+          value_mm={asked.there_mm}
+          onEmpty={() => anew({ there_mm: null })}
+          onLength={(there_mm) => anew({ there_mm })}
+        />
+        <LengthField
           label="counterbore"
           path="cutter.diameter_mm"
           className="w-24"

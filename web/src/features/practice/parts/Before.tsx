@@ -1,21 +1,12 @@
 /** Before the drill touches: what is asked, and what to mind. What is said stands until the hole is through. */
 import type { System } from "../../../job/types";
 import { shownIn } from "../../../job/units";
+import { words } from "../../../job/words";
 import type { Told } from "../live";
 
-export const CHOICES: readonly (readonly [string, string])[] = [
-  ["", "nothing: it goes"],
-  ["rub", "it rubs"],
-  ["burn", "the edge burns"],
-  ["belt", "the belt slips"],
-  ["stall", "the spindle stalls"],
-  ["pack", "chips pack"],
-  ["crowd", "it is fed too hard"],
-  ["snatch", "it snatches"],
-  ["work", "the work breaks loose"],
-  ["magnet", "the magnet lets go"],
-  ["twist-off", "the drill breaks"],
-];
+const choices = () => Object.entries(words().gives_way);
+/** What is said where nothing gives way: no limit of the check's. */
+const nothing = () => choices().find(([id]) => !(id in words().failures))?.[0] ?? "";
 export type Said = { limit: string | null; force: string };
 
 /** That it is no more than a simulation, before anybody pulls. */
@@ -28,12 +19,11 @@ export const Caution = () => (
 
 /** What was said beforehand beside what it was. */
 export function WhatWasSaid({ said, mine }: { said: Said; mine: Told }) {
-  const first = mine.outcome.first?.[1] ?? "";
-  const name = (limit: string) => CHOICES.find(([id]) => id === limit)?.[1] ?? limit;
+  const first = mine.outcome.first?.[1] ?? nothing();
   return (
     <p className="m-0">
-      You said: {name(said.limit ?? "")}. It was: <b>{mine.events.find((one) => one.bad)?.words ?? "nothing: it went"}</b>
-      {(said.limit ?? "") === first ? ", as you said." : "."}
+      You said: {words().gives_way[said.limit ?? nothing()]}. It was: <b>{mine.events.find((one) => one.bad)?.words ?? "nothing: it went"}</b>
+      {said.limit === first ? ", as you said." : "."}
     </p>
   );
 }
@@ -47,9 +37,9 @@ export function Before({ said, system, onSay, onBegin }: Props) {
       <fieldset className="grid gap-2">
         <legend className="heading">What gives way first?</legend>
         <div className="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
-          {CHOICES.map(([id, words]) => (
+          {choices().map(([id, called]) => (
             <button key={id} type="button" className="chip min-h-12" aria-pressed={said.limit === id} onClick={() => onSay({ ...said, limit: id })}>
-              {words}
+              {called}
             </button>
           ))}
         </div>
