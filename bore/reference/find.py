@@ -3,6 +3,7 @@
 import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cache
 
 from bore.base.errors import BadInput
 from bore.materials.conversion import UNITS
@@ -22,9 +23,10 @@ FIELD, MOST_LETTERS, MOST_HITS = "text", 80, 24
 _FIT = re.compile(r"^(?:Ø|ø|⌀)?\s*(?P<size>\d+(?:[.,]\d+)?)\s*(?:mm)?\s*(?P<letter>[A-Za-z]{1,2})\s*(?P<grade>\d{1,2})$")
 _HARDNESS = re.compile(r"^(\d+(?:[.,]\d+)?)\s*(HBW|HB|HV|HRC|N/mm²|N/mm2|MPa)$", re.I)
 _HARDNESS_FIRST = re.compile(r"^(HBW|HB|HV|HRC)\s*(\d+(?:[.,]\d+)?)$", re.I)
-_METRIC = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)\b", re.I)
+_METRIC = re.compile(r"(?<!\w)M\s*(\d+(?:[.,]\d+)?)\b", re.I)
+_BSP = re.compile(r"^(?:BSPP?\s*(?P<a>[\d/]+)|(?P<b>[\d/]+)\s*(?:in|\")?\s*BSPP?)$", re.I)
 _BOLT = re.compile(r"clear|bolt|pass", re.I)
-_SEAT = re.compile(r"cap|counter|sink|seat|csk|c'?bore", re.I)
+_SEAT = re.compile(r"cap|socket|counter|sink|seat|csk|c'?bore", re.I)
 _DRILL = re.compile(r"\s+(?:tap(?:ping)?(?: drill)?|drill(?: size)?|thread)$", re.I)
 _WORD = re.compile(r"[^\W_]+(?:[/.,'’-][^\W_]+)*")
 # Of what is shorter than this only what is called exactly so is found.
@@ -63,7 +65,7 @@ def _plain(text: str) -> str:
 
 def _bolts(text: str) -> Iterator[Hit]:
     """A metric screw: the bolt's hole or its head's seat first where that is what is asked, its thread, then what is left."""
-    match = _METRIC.match(text)
+    match = _METRIC.search(text)
     name = metric_name(float(match[1].replace(",", "."))) if match else ""
     if not name:
         return
@@ -79,6 +81,8 @@ def _bolts(text: str) -> Iterator[Hit]:
 def _thread(text: str) -> Iterator[Hit]:
     """A thread: its own row, else what a drawing that names it comes to."""
     asked = _DRILL.sub("", text).strip()
+    if pipe := _BSP.match(asked):
+        asked = f"G{pipe['a'] or pipe['b']}"
     found = list(_named(THREADS, asked))
     yield from found
     try:
@@ -97,13 +101,13 @@ def _fit(text: str) -> Iterator[Hit]:
         return
     size, letter, grade = float(match["size"].replace(",", ".")), match["letter"].upper(), int(match["grade"])
     band = next((one for one in bands() if one[0] < size <= one[1]), None)
-    if band is None or not 5 <= grade <= 16:
+    if not 5 <= grade <= 16:
         return
     try:
         low, high = hole_limits_mm(size, letter, grade, FIELD)
     except BadInput:
         return
-    yield Hit(FITS, band_name(*band), f"{size:g} {letter}{grade}: {low:.3f} to {high:.3f} mm")
+    yield Hit(FITS, band_name(*band) if band else "", f"{size:g} {letter}{grade}: {low:.3f} to {high:.3f} mm")
 
 
 def _hardness(text: str) -> Iterator[Hit]:
@@ -150,16 +154,39 @@ def _unit(text: str) -> Iterator[Hit]:
 READERS: tuple[Reader, ...] = (_bolts, _thread, _fit, _hardness, _size, _unit)
 
 
-def _weight(names: tuple[str, ...], said: str, wanted: list[str], whole: str) -> int:
+@dataclass(frozen=True, slots=True)
+class _Entry:
+    """What a row, or a page, is looked up by, in small letters: what it is called, and all it says."""
+
+    hit: Hit
+    names: tuple[str, ...]
+    said: str
+
+
+@cache
+def _index() -> tuple[_Entry, ...]:
+    """Every page and every row, in the order they are bound."""
+    found = []
+    for page_id in PAGES:
+        of = page(page_id)
+        names = tuple(name.casefold() for name in (of.words, *of.names))
+        found.append(_Entry(Hit(page_id, "", of.words), names, ""))
+        for row in of.rows:
+            said = " ".join([*row.names, *(cell for cell in row.cells if isinstance(cell, str))])
+            found.append(_Entry(Hit(page_id, row.id, of.told(row)), tuple(name.casefold() for name in row.names), said.casefold()))
+    return tuple(found)
+
+
+def _weight(entry: _Entry, wanted: list[str], whole: str) -> int:
     """How well something answers to words: called exactly so, called so among others, every word in its names, every word in it at all."""
-    called = [name.casefold() for name in names]
-    if whole in called:
+    if whole in entry.names:
         return CALLED_SO
-    if any(name.startswith(whole) for name in called):
+    if any(name.startswith(whole) for name in entry.names):
         return BEGINS_SO
-    if all(word in " ".join(called) for word in wanted):
+    called = " ".join(entry.names)
+    if all(word in called for word in wanted):
         return 2
-    return 1 if all(word in said.casefold() for word in wanted) else 0
+    return 1 if all(word in entry.said for word in wanted) else 0
 
 
 def _by_words(text: str, least: int) -> Iterator[Hit]:
@@ -167,13 +194,7 @@ def _by_words(text: str, least: int) -> Iterator[Hit]:
     wanted = [_stem(word.casefold()) for word in _WORD.findall(text)]
     if max(map(len, wanted), default=0) < SHORTEST:
         least = CALLED_SO
-    scored: list[tuple[int, Hit]] = []
-    for page_id in PAGES:
-        of = page(page_id)
-        scored.append((_weight((of.words, *of.names), "", wanted, text.casefold()), Hit(page_id, "", of.words)))
-        for row in of.rows:
-            said = " ".join([*row.names, *(cell for cell in row.cells if isinstance(cell, str))])
-            scored.append((_weight(row.names, said, wanted, text.casefold()), Hit(page_id, row.id, of.told(row))))
+    scored = [(_weight(entry, wanted, text.casefold()), entry.hit) for entry in _index()]
     for weight, hit in sorted(scored, key=lambda one: -one[0]):
         if weight >= least:
             yield hit
@@ -207,7 +228,8 @@ def find(text: str) -> list[Hit]:
         for hit in reader(written):
             found.setdefault((hit.page, hit.row), hit)
     # Where it means something to the trade, words that merely occur are noise.
-    for hit in (*_metal_if_letters(written), *_by_words(written, BEGINS_SO if found else 1)):
+    metals = () if found else _metal_if_letters(written)
+    for hit in (*metals, *_by_words(written, BEGINS_SO if found else 1)):
         found.setdefault((hit.page, hit.row), hit)
     return list(found.values())[:MOST_HITS]
 

@@ -6,7 +6,7 @@ from bore.base.sources import rows
 from bore.cutters.twist.feeds import table_feed_mm_rev
 from bore.materials.conversion import SCALES, UNITS, brinell, other_scales
 from bore.materials.table import MaterialRow, all_materials
-from bore.reference.page import Cell, Column, Page, Row
+from bore.reference.page import Cell, Column, Page, Row, plain_figure
 
 SPEEDS, HARDNESS = "speeds", "hardness"
 FEED_AT_MM = (3.0, 6.0, 10.0, 20.0)
@@ -76,7 +76,9 @@ def hardness_said(value: float, unit: str) -> tuple[float, str]:
     scale = UNITS[unit.casefold()]
     of_hb = value if scale == HB else brinell(value, scale, "text")
     others = {HB: of_hb} | other_scales(of_hb)
-    told = ", ".join(f"{other:.3g} {SCALES[name]}" for name, other in others.items() if name != scale)
+    told = ", ".join(
+        f"{plain_figure(round(other, 1 if other < 100 else 0))} {SCALES[name]}" for name, other in others.items() if name != scale
+    )
     return of_hb, f"{value:g} {SCALES[scale]} is {told}"
 
 

@@ -83,6 +83,15 @@ def _first(column: Column, cell: Cell) -> str:
     return f"{column.figure(cell)} {column.words}" if isinstance(cell, float) else str(cell)
 
 
+def plain_figure(value: float) -> str:
+    """A figure to four digits, written out.
+
+    >>> plain_figure(1443.2), plain_figure(116030.2), plain_figure(0.39371)
+    ('1443', '116030', '0.3937')
+    """
+    return f"{value:.0f}" if abs(value) >= 1000 else f"{value:.4g}"
+
+
 def in_order(*texts: str) -> tuple[str, ...]:
     """Texts without the empty ones, each once."""
     return tuple(dict.fromkeys(text for text in texts if text))

@@ -3,14 +3,24 @@
 import re
 from functools import cache
 
-from bore.quantities.kinds import KINDS, Kind
-from bore.reference.page import Column, Page, Row
+from bore.quantities.kinds import KINDS as TYPED
+from bore.quantities.kinds import Kind
+from bore.reference.page import Column, Page, Row, plain_figure
 
 UNITS_PAGE = "units"
-# Kinds that are only another's unit, and those with one unit, have nothing to turn into.
-PASSED_OVER = ("horsepower", "minutes", "speed", "angle", "time")
+M_PER_FOOT = 0.3048
+# Nobody types a cutting speed into a case; it is asked for in both all the same.
+CUTTING = Kind(
+    0,
+    1e4,
+    3,
+    {"m/min": 1.0, "ft/min": M_PER_FOOT, "sfm": M_PER_FOOT, "fpm": M_PER_FOOT},
+    {},
+    (("m/min", 1.0, 1), ("ft/min", M_PER_FOOT, 0)),
+)
+KINDS = TYPED | {"cutting speed": CUTTING}
 # Written units that would be several things (`lb` of pull and of weight, `mm` of length and of feed) are the first of these.
-FIRST = ("length", "force", "torque", "power", "pressure", "flow", "feed", "feed rate", "mass", "stiffness")
+FIRST = ("length", "force", "torque", "power", "pressure", "flow", "feed", "feed rate", "mass", "stiffness", "cutting speed")
 MOST = 1e9
 _TYPED = re.compile(r"^(-?\d+(?:[.,]\d+)?)\s*(.+)$")
 
@@ -22,7 +32,7 @@ def turned(value: float, of: str, kind: Kind) -> tuple[str, ...]:
     ('0.3937 in',)
     """
     factor = kind.units[of]
-    return tuple(f"{value * factor / other:.4g} {name}" for name, other, _ in kind.shown if abs(other / factor - 1) > 1e-9)
+    return tuple(f"{plain_figure(value * factor / other)} {name}" for name, other, _ in kind.shown if abs(other / factor - 1) > 1e-9)
 
 
 def _written(name: str) -> str:
@@ -47,7 +57,7 @@ def units() -> Page:
         "Exact factors, to six figures. Type a value with its unit to turn it.",
         columns,
         tuple(found),
-        ("conversion", "convert", "inches", "metric"),
+        ("conversion", "convert", "inches", "metric", "inch to mm", "mm to inch", "inches to mm"),
     )
 
 
