@@ -70,7 +70,12 @@ export function Makes({ spec, sound }: { spec: Spec; sound: boolean }) {
           <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
             <label className="grid text-xs text-faint">
               in
-              <select className="plate-field w-60! text-base text-ink" value={material} onChange={(event) => setMaterial(event.target.value)}>
+              <select
+                aria-label="Metal"
+                className="plate-field w-60! text-base text-ink"
+                value={material}
+                onChange={(event) => setMaterial(event.target.value)}
+              >
                 {materials.data
                   ?.filter((one) => !one.own)
                   .map((one) => (
