@@ -46,7 +46,9 @@ export function StepSection(props: Props) {
   const was = (start_mm / 2) * scale;
   const cone = kind === "countersink";
   const cut = kind !== "deburr" && size_mm > 0;
-  const stop = ABOVE + (stop_mm ?? 0) * scale;
+  // A stop that lies below the picture's foot is drawn on it, with an arrow that says so.
+  const stopAt = ABOVE + (stop_mm ?? 0) * scale;
+  const [stop, lower] = [Math.min(stopAt, height - 4), stopAt > height - 4];
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden className={`block max-w-full ${struck ? "opacity-40" : ""}`}>
       <defs>
@@ -151,6 +153,7 @@ export function StepSection(props: Props) {
             paintOrder="stroke"
           >
             {stopWords}
+            {lower && " ↓"}
           </text>
         </>
       )}
