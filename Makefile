@@ -101,7 +101,7 @@ web-test: setup-test
 # Two processes beside each other: what asks a real server and a browser, one test after another, and all the rest.
 unit: setup-test
 	@shared=$$(mktemp -d); trap 'rm -rf $$shared' EXIT; export SHARED_BY_TESTS=$$shared; \
-	$(BIN)/pytest -m real_server tests/journeys tests/shop > $$shared/screen.txt 2>&1 & screen=$$!; \
+	$(BIN)/pytest -m real_server tests > $$shared/screen.txt 2>&1 & screen=$$!; \
 	$(BIN)/python -m slipcover --source bore --skip-covered --fail-under 95 -m pytest -m "not real_server"; core=$$?; \
 	wait $$screen; screen=$$?; cat $$shared/screen.txt; \
 	[ $$core = 0 ] && [ $$screen = 0 ]

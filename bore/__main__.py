@@ -16,7 +16,7 @@ from bore.answers.chart import capability_answer, chart_answer
 from bore.answers.check import answer
 from bore.answers.course import course_answer
 from bore.answers.diagnosis import diagnosis_answer
-from bore.answers.machine import described_answer, rated_answer
+from bore.answers.machine import machine_answer
 from bore.answers.offers import MatchAnswer, deep_hole_answer, guesses_answer, match_answer, program_answer, ways_out_answer
 from bore.answers.part import part_answer
 from bore.answers.part_program import part_program_answer
@@ -36,7 +36,6 @@ from bore.case.read import read_case
 from bore.check.check import check
 from bore.job.job import Job
 from bore.pictures.log import bore_log
-from bore.pictures.machine import describe, rated_diameters
 from bore.pictures.window import window
 from bore.plan.deep_hole import deep_hole
 from bore.reference.pages import PAGES
@@ -72,7 +71,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     "chart": (chart_answer, "a wall chart: sizes by metals on one machine, what to set in each, the pilot it wants, how it holds"),
     "capability": (capability_answer, "the largest hole each family of drill makes on a machine in a metal"),
     "describe": (
-        lambda data: as_data(described_answer(describe(data))) | as_data(rated_answer(rated_diameters(data))),
+        machine_answer,
         "a machine drawn up: what reaches the spindle, its speeds, what it drills",
     ),
     "program": (program_answer, "a program's speed and feed read back, and with a case what the check says of it"),

@@ -6,8 +6,7 @@ from typing import Any
 from bore.answers.check import Answer
 from bore.answers.part import PartAnswer
 from bore.answers.plan import PlanAnswer
-from bore.answers.serialise import held_to
-from bore.base.errors import BadInput
+from bore.answers.serialise import is_of
 
 Given = dict[str, Any]
 # What an answer of an earlier version did not say yet.
@@ -21,25 +20,17 @@ OF_DEPTHS: Given = {"from_bush_mm": None}
 
 def is_check(answer: Any) -> bool:
     """Whether something is the answer to a check, of this version or an earlier one."""
-    return _is(Answer, _check(answer) if isinstance(answer, dict) else answer)
+    return is_of(Answer, _check(answer) if isinstance(answer, dict) else answer)
 
 
 def is_plan(answer: Any) -> bool:
     """Whether something is a plan as it was answered, by this version or an earlier one."""
-    return _is(PlanAnswer, _plan(answer) if isinstance(answer, dict) else answer)
+    return is_of(PlanAnswer, _plan(answer) if isinstance(answer, dict) else answer)
 
 
 def is_part(answer: Any) -> bool:
     """Whether something is a part as it was answered, by this version or an earlier one."""
-    return _is(PartAnswer, answer)
-
-
-def _is(shape: Any, answer: Any) -> bool:
-    try:
-        held_to(shape, answer)
-    except BadInput:
-        return False
-    return True
+    return is_of(PartAnswer, answer)
 
 
 def _check(answer: Given) -> Given:

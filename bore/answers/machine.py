@@ -9,7 +9,7 @@ from bore.answers.shape import number, shaped
 from bore.base import formula
 from bore.case.records import complete_cutter_record
 from bore.machines.plate_text import PlateText
-from bore.pictures.machine import Described, HandFeed, Rated
+from bore.pictures.machine import Described, HandFeed, Rated, describe, rated_diameters
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -116,6 +116,13 @@ class RatedAnswer:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DescribedMachine(DrawnMachine):
+    """A machine drawn up, with what it drills."""
+
+    rated: list[RatedDrill]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PlateReading:
     """A figure found on a plate."""
 
@@ -180,6 +187,11 @@ def described_answer(found: Described) -> DrawnMachine:
 def rated_answer(found: tuple[Rated, ...]) -> RatedAnswer:
     """What a machine drills beside what its plate says."""
     return RatedAnswer(rated=[shaped(RatedDrill, one) for one in found])
+
+
+def machine_answer(spec: Any) -> DescribedMachine:
+    """A machine from its record, drawn up, with what it drills. Raises BadInput."""
+    return shaped(DescribedMachine, described_answer(describe(spec)), rated=rated_answer(rated_diameters(spec)).rated)
 
 
 def plate_answer(found: PlateText) -> PlateAnswer:

@@ -71,6 +71,8 @@ def read_plan(data: Any) -> Asked:
     task = Task(job, drawn, _seats(asked, drawn), thread, _money(asked, len(job.yard.cutters)), _there(asked, drawn))
     if drawn.flat and job.hole.through:
         raise BadInput.at("hole.through", "a hole that goes through has no bottom to be flat; accepted: false, with the depth of its floor")
+    if task.there_mm and task.flat:
+        raise BadInput.at("plan.there_mm", "the floor of a hole that is there is not squared off here; leave one of the two out")
     return Asked(
         task,
         wish,
@@ -90,8 +92,6 @@ def _there(asked: Case, drawn: Drawn) -> float:
         return 0.0
     if there > drawn.most_mm + SAME_SIZE_MM:
         raise BadInput.at("plan.there_mm", f"{there:g} mm is wider than {drawn.text} is drilled; accepted: to {drawn.most_mm:.4g} mm")
-    if drawn.flat:
-        raise BadInput.at("plan.there_mm", "the floor of a hole that is there is not squared off here; leave one of the two out")
     return there
 
 

@@ -1,6 +1,5 @@
 """A schema document for every answer, for programs of others: JSON Schema 2020-12, made from the shapes the answers are built of."""
 
-from collections.abc import Iterable
 from typing import Any
 
 from bore import VERSION
@@ -9,7 +8,7 @@ from bore.answers.chart import CapabilityAnswer, ChartAnswer
 from bore.answers.check import WholeAnswer
 from bore.answers.course import CourseAnswer
 from bore.answers.diagnosis import DiagnosisAnswer
-from bore.answers.machine import DrawnMachine, RatedAnswer
+from bore.answers.machine import DescribedMachine
 from bore.answers.offers import DeepHoleAnswer, GuessesAnswer, MatchAnswer, ProgramAnswer, WaysOutAnswer
 from bore.answers.part import PartAnswer
 from bore.answers.pictures import LogAnswer, WindowAnswer
@@ -26,35 +25,35 @@ from bore.case.schema import case_schema
 
 CASE = "case"
 DIALECT = "https://json-schema.org/draft/2020-12/schema"
-# Each command with the shape of what it prints; of several, what it prints has the parts of all.
-SHAPES: dict[str, tuple[Any, ...]] = {
-    "check": (WholeAnswer,),
-    "log": (LogAnswer,),
-    "window": (WindowAnswer,),
-    "ways-out": (WaysOutAnswer,),
-    "guesses": (GuessesAnswer,),
-    "match": (MatchAnswer,),
-    "deep-hole": (DeepHoleAnswer,),
-    "plan": (PlanAnswer,),
-    "plan-anywhere": (OffersAnswer,),
-    "part": (PartAnswer,),
-    "part-program": (ControllerAnswer,),
-    "write-program": (ControllerAnswer,),
-    "run-program": (ControllerAnswer,),
-    "diagnose": (DiagnosisAnswer,),
-    "reading": (ReadingAnswer,),
-    "calibrate": (dict[str, CalibrationAnswer],),
-    "practise": (PracticeAnswer,),
-    "trace": (TraceAnswer,),
-    "chart": (ChartAnswer,),
-    "capability": (CapabilityAnswer,),
-    "describe": (DrawnMachine, RatedAnswer),
-    "program": (ProgramAnswer,),
-    "words": (SharedWords,),
-    "exercises": (CourseAnswer,),
-    "read": (Found,),
-    "reference": (list[ReferenceTitle] | ReferencePage,),
-    "look-up": (ReferenceFound,),
+# Each command with the shape of what it prints.
+SHAPES: dict[str, Any] = {
+    "check": WholeAnswer,
+    "log": LogAnswer,
+    "window": WindowAnswer,
+    "ways-out": WaysOutAnswer,
+    "guesses": GuessesAnswer,
+    "match": MatchAnswer,
+    "deep-hole": DeepHoleAnswer,
+    "plan": PlanAnswer,
+    "plan-anywhere": OffersAnswer,
+    "part": PartAnswer,
+    "part-program": ControllerAnswer,
+    "write-program": ControllerAnswer,
+    "run-program": ControllerAnswer,
+    "diagnose": DiagnosisAnswer,
+    "reading": ReadingAnswer,
+    "calibrate": dict[str, CalibrationAnswer],
+    "practise": PracticeAnswer,
+    "trace": TraceAnswer,
+    "chart": ChartAnswer,
+    "capability": CapabilityAnswer,
+    "describe": DescribedMachine,
+    "program": ProgramAnswer,
+    "words": SharedWords,
+    "exercises": CourseAnswer,
+    "read": Found,
+    "reference": list[ReferenceTitle] | ReferencePage,
+    "look-up": ReferenceFound,
 }
 
 
@@ -73,18 +72,8 @@ def schema(name: str) -> dict[str, Any]:
         return _titled("Fierce Bore: a case", name, case_schema())
     if name not in SHAPES:
         raise BadInput.at("schema", f"“{name[:40]}” has none; accepted: {', '.join(names())}")
-    return _titled(f"Fierce Bore: the answer of {name}", name, _joined(schema_of(shape) for shape in SHAPES[name]))
+    return _titled(f"Fierce Bore: the answer of {name}", name, schema_of(SHAPES[name]))
 
 
 def _titled(title: str, name: str, found: dict[str, Any]) -> dict[str, Any]:
     return {"$schema": DIALECT, "$id": f"urn:fierce-bore:{VERSION}:{name}"} | found | {"title": title}
-
-
-def _joined(found: Iterable[dict[str, Any]]) -> dict[str, Any]:
-    """Objects that stand in one: the properties of all."""
-    first, *others = found
-    for other in others:
-        for part in ("properties", "$defs"):
-            first[part] = first.get(part, {}) | other.get(part, {})
-        first["required"] = [*first.get("required", []), *other.get("required", [])]
-    return first

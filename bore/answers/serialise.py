@@ -24,12 +24,21 @@ def as_data(answer: Any) -> Any:
     return _adapter(shape).dump_python(answer, mode="json")
 
 
-def held_to(shape: Any, data: Any, field: str = "answer") -> Any:
-    """Plain data that is an answer of this shape, as it would be given out today. Raises BadInput naming `field`."""
+def is_of(shape: Any, data: Any) -> bool:
+    """Whether plain data is an answer of this shape."""
+    try:
+        _adapter(shape).validate_python(data)
+    except ValidationError:
+        return False
+    return True
+
+
+def held_to(shape: Any, data: Any) -> Any:
+    """Plain data that is an answer of this shape, as it would be given out today. Raises BadInput naming `answer`."""
     try:
         return _adapter(shape).dump_python(_adapter(shape).validate_python(data), mode="json")
     except ValidationError as error:
-        raise BadInput.at(field, "is not the shape of such an answer") from error
+        raise BadInput.at("answer", "is not the shape of such an answer") from error
 
 
 def schema_of(shape: Any) -> dict[str, Any]:

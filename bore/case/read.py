@@ -84,10 +84,10 @@ def _yard(case: dict[str, Any]) -> Yard:
     return Yard(cutters=cutters, machines=tuple(machine_of(machine) for machine in case["machines"]))
 
 
-def _completed(cutter: dict[str, Any], path: str) -> Cutter:
+def _completed(cutter: dict[str, Any], path: str, holder: dict[str, Any] | None = None) -> Cutter:
     if cutter["diameter_mm"] is None:
         raise BadInput.at(f"{path}.diameter_mm", "is needed for a cutter in the yard")
-    complete_cutter(cutter, path, cutter["diameter_mm"], None, [])
+    complete_cutter(cutter, path, cutter["diameter_mm"], holder, [])
     return Cutter(**cutter)
 
 
@@ -102,21 +102,21 @@ def _cutter_of_a_yard(given: Any) -> Cutter | None:
 
 @lru_cache(maxsize=4096)
 def _read_before(text: str) -> Cutter:
-    walk = Walk()
-    cutter = walk.read_object(json.loads(text), "cutter", "cutter")
-    if walk.problems:
-        raise BadInput(walk.problems)
-    return _completed(cutter, "cutter")
+    return _by_itself(json.loads(text), None)
 
 
 def usual_cutter(given: dict[str, Any], holder_kind: str) -> Cutter:
     """A cutter of which only a few fields are said, completed as it is usually made for such a holder."""
+    return _by_itself(given, {"kind": holder_kind})
+
+
+def _by_itself(given: Any, holder: dict[str, Any] | None) -> Cutter:
+    """A cutter outside a case. Raises BadInput."""
     walk = Walk()
     cutter = walk.read_object(given, "cutter", "cutter")
-    complete_cutter(cutter, "cutter", cutter["diameter_mm"], {"kind": holder_kind}, [])
     if walk.problems:
         raise BadInput(walk.problems)
-    return Cutter(**cutter)
+    return _completed(cutter, "cutter", holder)
 
 
 def _check_across(case: dict[str, Any], refuse: Refuse) -> None:

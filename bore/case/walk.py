@@ -155,12 +155,8 @@ class Walk:
             self.refuse(place, f"must be a list of {low} to {high}: {entry.words}")
             return []
         table = ITEMS_AS.get(entry.path, entry.path + "[]")
-        known: Callable[[Any], Any] = self.known.get(entry.path, _unknown)
+        known: Callable[[Any], Any] = self.known.get(entry.path, lambda item: None)
         return [known(item) or self.read_object(item, table, f"{place}[{k}]") for k, item in enumerate(value)]
-
-
-def _unknown(item: Any) -> None:
-    """Nothing is known of it."""
 
 
 def _join(path: str, name: str) -> str:

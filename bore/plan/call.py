@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from bore.base.errors import BadInput
 from bore.plan.callout import FIELD
 from bore.plan.pattern import MOST_HOLES
+from bore.plan.seats import take_seats
 from bore.quantities.notation import read_quantity
 
 _LENGTH = r"(?<![\dA-WYZa-wyz.-])(?P<depth>\d+(?:[.,]\d+)?(?:[ -]\d+/\d+|/\d+)?\s*(?:mm|in|inch(?:es)?|[\"”])?)"
@@ -16,10 +17,9 @@ _BLIND = re.compile(rf"{_LEAD}\bblind(?:\s+{_LENGTH})?$", re.I)
 _SIGNED = re.compile(rf"{_LEAD}(?:↧|\bdepth\b)\s*{_LENGTH}$", re.I)
 # How many stands before the hole; of a thread by its number or its inches (`10-32`, `3/8-16`) it is no count.
 _COUNT = re.compile(r"^(?P<count>\d{1,3})\s*(?:x|×|off|-off|holes?(?:\s+of)?)\s+(?=\S)|^(?P<times>\d{1,3})\s*[x×]\s*(?=[A-Z#])", re.I)
-# A length behind the hole without a word for it: `M10 x 20`. Behind a seat it is the seat's, and behind a bare thread a pitch where it is
-# less than half of the thread: no thread is that coarse.
+# A length behind the hole without a word for it: `M10 x 20`. It may be a seat's, and behind a bare thread a pitch where it is less than half
+# of the thread: no thread is that coarse.
 _BY = re.compile(rf"^(?P<hole>.*[\dA-Za-z)])\s*[x×]\s*{_LENGTH}$", re.I)
-_SEAT = re.compile(r"bore|sink|csk|⌴|⌵", re.I)
 _BARE_THREAD = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)$", re.I)
 
 
@@ -59,7 +59,7 @@ def read_call(text: str) -> Call:
 def _by(text: str) -> tuple[str, float] | None:
     """The hole and its depth where a length alone stands behind it; None where that is a pitch or a seat's."""
     match = _BY.match(text)
-    if match is None or _SEAT.search(text):
+    if match is None or take_seats(text)[1]:
         return None
     hole, depth_mm = match["hole"].strip(), _depth_mm(match["depth"])
     thread = _BARE_THREAD.match(hole)

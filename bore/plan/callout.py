@@ -12,7 +12,7 @@ from bore.base.sources import rows, source
 from bore.plan.seats import Seat, take_seats
 from bore.quantities.drill_sizes import read_drill_size
 from bore.quantities.fits import UM_PER_MM, hole_limits_mm, reaming_allowance_mm
-from bore.quantities.threads import coarse_pitch_mm, tap_drill_mm
+from bore.quantities.threads import METRIC_DEPTH, coarse_pitch_mm, tap_drill_mm
 from bore.quantities.tolerances import grade_um
 from bore.quantities.units import MM_PER_INCH
 
@@ -22,8 +22,8 @@ FIELD = "plan.hole"
 REAMED_TO_IT = 11
 # A tolerance this little narrower than a grade still is that grade.
 ALIKE = 0.02
-# Twice the depth of thread over its pitch: ISO 68-1 (5/8 H a side), ISO 228, BA (BS 93, 0.6 p a side).
-METRIC_DEPTH, PIPE_DEPTH, BA_DEPTH = 1.0825, 1.280654, 1.2
+# Twice the depth of thread over its pitch: ISO 228, BA (BS 93, 0.6 p a side).
+PIPE_DEPTH, BA_DEPTH = 1.280654, 1.2
 # How far a taper thread's drill may lie from the usual one, mm (common practice).
 TAPER_ROOM_MM = 0.15
 # Where in its tolerance a pipe thread's tap drill lies, and the share of the pitch that is left off a BA one's (tables of the trade).

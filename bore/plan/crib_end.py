@@ -3,6 +3,7 @@
 from bore.base.errors import BadInput, Problem
 from bore.job.job import Job
 from bore.machines.kinds import morse_size_for
+from bore.quantities.drill_sizes import with_article
 
 # A plain drill is had with a straight shank up to here, above it with a taper (common practice).
 STRAIGHT_TO_MM = 13.0
@@ -38,7 +39,7 @@ def drill_to_get(job: Job, diameter_mm: float, words: str = "twist drill") -> st
     """A drill for a hole of a job: size, kind, length and shank."""
     long = job.hole.depth_mm > USUAL_DEPTH_D * diameter_mm
     length = f", extra long, flutes for {job.hole.depth_mm:g} mm" if long else ""
-    return f"a {diameter_mm:.4g} mm {words}{length}, {shank_words(job, diameter_mm)}"
+    return with_article(f"{diameter_mm:.4g} mm {words}{length}, {shank_words(job, diameter_mm)}")
 
 
 def mends(job: Job, limit: str, diameter_mm: float) -> str:

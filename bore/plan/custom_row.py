@@ -18,6 +18,7 @@ from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, cut_as_set, c
 from bore.plan.tapping import by_hand_because
 from bore.plan.task import Task
 from bore.plan.times import DRILLING, Plan, Step, change_s, summed
+from bore.quantities.drill_sizes import with_article
 
 OWN_WORDS = "as you have it"
 SAID = {"holds": "holds", "tight": "is tight", "gives-way": "gives way", "cannot": "cannot be done", "unknown": "is not known"}
@@ -193,7 +194,11 @@ def _cannot(one: OwnStep, cutter: Cutter, state: _State, target_mm: float, finis
         wide = cutter.kind.mark == "centre" and centre_mouth_mm(cutter, target_mm) is None
         return f"its thin end is too wide for a {target_mm:g} mm hole" if wide else ""
     if one.kind == "mill":
-        return "" if state.size_mm > diameter_mm else f"a {diameter_mm:g} mm mill does not go into a {state.size_mm:g} mm hole"
+        return (
+            ""
+            if state.size_mm > diameter_mm
+            else f"{with_article(f'{diameter_mm:g} mm mill')} does not go into {with_article(f'{state.size_mm:g} mm hole')}"
+        )
     if diameter_mm <= state.size_mm + SAME_SIZE_MM:
         return f"the hole is {state.size_mm:g} mm already"
     if state.size_mm == 0 and not cutter.kind.drills:

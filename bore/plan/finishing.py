@@ -16,6 +16,7 @@ from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, reason_of
 from bore.plan.tapping import SQUARE, by_hand_because, start_words, unsaid
 from bore.plan.task import Finisher, Task
 from bore.plan.times import Step, change_s
+from bore.quantities.drill_sizes import with_article
 
 # A thread mill goes into its hole with room to go round, and is no thinner than this share of the thread.
 NARROWEST, WIDEST = 0.4, 0.95
@@ -192,7 +193,7 @@ def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     if not places:
         sizes = ", ".join(f"{one.diameter_mm:g}" for one in crib if one.kind.step == "counterbore")
         why = f"the crib has no {seat.diameter_mm:g} mm counterbore; it has: {sizes or 'none'}"
-        raise CribEnds("plan.counterbore_mm", why, f"a {seat.diameter_mm:g} mm counterbore with a pilot for {hole_mm:g} mm")
+        raise CribEnds("plan.counterbore_mm", why, with_article(f"{seat.diameter_mm:g} mm counterbore with a pilot for {hole_mm:g} mm"))
     return _best_seat(task, cuts, "counterbore", places, hole_mm, depth, f"a seat {depth:g} mm deep for the head")
 
 

@@ -6,22 +6,22 @@ time, tools, gentleness or money. Best first, with what is certainly still to co
 
 import heapq
 import itertools
-import math
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 
 from bore.base.formula import silent
 from bore.cutters.registry import family_of
 from bore.cutters.twist.geometry import plain_point_deg
-from bore.job.cutter import SAME_SIZE_MM, Cutter
+from bore.job.cutter import SAME_SIZE_MM
 from bore.limits.judgement import TIGHT
 from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
 from bore.plan.crib_end import CribEnds, drill_to_get, mends
 from bore.plan.finishing import deburr_step, finish, finishers, floor_step, seat_steps
-from bore.plan.guides import guide_depth_mm, is_guided
+from bore.plan.guides import guide_depth_mm
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
-from bore.plan.starting import guide_of, mark_of, wants_mark
+from bore.plan.sizes import choices_of, targets
+from bore.plan.starting import guide_of, mark_of, wants_guide, wants_mark
 from bore.plan.step_cut import Cut, Cuts, cone_depth_mm, reason_of, wants_solid
 from bore.plan.task import WANT_WORDS, WANTS, Task, Wish
 from bore.plan.times import DRILLING, Plan, Step, change_s, summed
@@ -29,16 +29,10 @@ from bore.plan.times import DRILLING, Plan, Step, change_s, summed
 # A step that is only tight counts as this much longer, once and by its own time: a plan that holds is worth a little time.
 TIGHT_S, TIGHT_SHARE = 120.0, 0.5
 MOST_STEPS = 6
-# A bar takes out this much more of a hole's width than a reamer would be left (common practice).
-BORED_FROM = 0.15
 # Of the sizes a drawing lets be drilled the nearest few are tried.
 SIZES_TRIED = 8
-# Sizes within this share of one another are one choice for a step on the way; thinner than this share of the hole is none.
-ALIKE, LEAST_SHARE = 0.15, 0.12
 # A ring cutter is set up on its arbor for more holes than these (common practice).
 FEW_HOLES = 5
-# A point this blunt leaves a floor that counts as flat: an insert drill's (common practice).
-FLAT_FROM_DEG = 165.0
 # Why the last drill is there.
 LAST = "the size that is drilled"
 Taken = tuple[float, float, int]
@@ -82,7 +76,7 @@ class Work:
         return self.by_depth[key]
 
     def guide(self, cuts: Cuts, place: int) -> Step | None:
-        """The guide hole of a drill of the crib that wants one."""
+        """The guide hole of a drill of the crib that wants one; None where none can be made."""
         cutter = cuts.base.yard.cutters[place]
         key = (cuts.base.hole.depth_mm, cutter.diameter_mm, guide_depth_mm(cuts.base, cutter), cuts.quickest)
         if key not in self.guides:
@@ -123,11 +117,11 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
     found, quickest = finishers(task), wish.want == "quickest"
     end: CribEnds | None = None
     second: list[Step] | None = None
-    for target in _targets(task, wish, any(one.kind == "bore" for one in found))[:SIZES_TRIED]:
+    for target in targets(task, wish, any(one.kind == "bore" for one in found))[:SIZES_TRIED]:
         finished = finish(task, work.cuts(quickest=quickest), found, target)
         shorter = _point_mm(task, target) if task.flat and not wish.flat_end else 0.0
         cuts = work.cuts((finished[1].room_mm if finished else 0.0) - shorter, quickest)
-        choices = _choices(task.base.yard.cutters, target, wish)
+        choices = choices_of(task.base.yard.cutters, target, wish)
         cuts.starts_mm = tuple(size for size, _ in choices)
         path = _search(work, cuts, choices, target, wish) if _last_goes(work, cuts, choices, target) else None
         if path is None:
@@ -143,30 +137,6 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
         return second
     assert end is not None
     raise end
-
-
-def _targets(task: Task, wish: Wish, bored: bool) -> list[float]:
-    """Sizes that may be drilled: those the crib has within what the drawing allows, the nearest to the usual one first; none where the
-    hole that is there is drilled already."""
-    crib, drawn = task.base.yard.cutters, task.drawn
-    least = drawn.least_mm - (BORED_FROM * drawn.finished_mm if bored else 0.0)
-    if task.there_mm >= least - SAME_SIZE_MM:
-        return [task.there_mm]
-    fits = {
-        round(one.diameter_mm, 4)
-        for one in crib
-        if _makes_last(one, wish) and least - SAME_SIZE_MM <= one.diameter_mm <= drawn.most_mm + SAME_SIZE_MM
-    }
-    fits = {size for size in fits if not any(abs(size - out) <= SAME_SIZE_MM for out in wish.without_mm)}
-    if not fits:
-        raise CribEnds("plan.hole", _no_drill(crib, drawn), drill_to_get(task.base, drawn.drilled_mm))
-    return sorted(fits, key=lambda size: abs(size - drawn.drilled_mm))
-
-
-def _makes_last(one: Cutter, wish: Wish) -> bool:
-    """Whether a cutter may drill the last step: any that drills, or the family asked for; one without a point where the floor is to be flat."""
-    flat = not wish.flat_end or (one.point_angle_deg >= FLAT_FROM_DEG and not one.kind.leaves_a_slug)
-    return one.kind.ends_a_row and wish.family in (None, one.family) and flat and not (wish.into_hole and wants_solid(one))
 
 
 def _point_mm(task: Task, target_mm: float) -> float:
@@ -194,7 +164,7 @@ def _cut(work: Work, cuts: Cuts, start: float, size: float, place: int) -> Cut |
     cutter = cuts.base.yard.cutters[place]
     if (start > 0 and wants_solid(cutter)) or (start == 0 and not cutter.kind.drills):
         return None
-    if start == 0 and is_guided(cuts.base, cutter) and work.guide(cuts, place) is None:
+    if wants_guide(cuts, start, place) and work.guide(cuts, place) is None:
         return None
     if too_far_by_hand(cuts.base, cutter, start, size, work.task.there_mm):
         return None
@@ -206,14 +176,6 @@ def tight_s(cut: Cut, count: int) -> float:
     return TIGHT_S + TIGHT_SHARE * cut.time_s * count if cut.verdict == TIGHT else 0.0
 
 
-def _no_drill(crib: tuple[Cutter, ...], drawn: Drawn) -> str:
-    sizes = sorted({one.diameter_mm for one in crib if one.kind.drills}, key=lambda size: abs(size - drawn.drilled_mm))[:3]
-    near = ", ".join(f"{size:g}" for size in sizes)
-    return f"{drawn.text} is drilled {drawn.drilled_mm:g} mm and no drill of the crib makes that" + (
-        f"; nearest: {near} mm" if near else ""
-    )
-
-
 def _no_way(cuts: Cuts, target: float) -> CribEnds:
     """Why no row goes, by the nearest miss, and the tool or the machine that would do."""
     last = [cut for (_, size, _, blind), cut in cuts.known.items() if blind is None and abs(size - target) <= SAME_SIZE_MM]
@@ -223,45 +185,6 @@ def _no_way(cuts: Cuts, target: float) -> CribEnds:
         return CribEnds("plan.hole", why, drill_to_get(cuts.base, target))
     nearest = f"{why}; nearest: {reason_of(best)}, with the {best.job.cutter.diameter_mm:g} mm {best.job.cutter.kind.words}"
     return CribEnds("plan.hole", nearest, mends(cuts.base, best.tightest, target))
-
-
-def _choices(crib: tuple[Cutter, ...], target: float, wish: Wish) -> list[tuple[float, tuple[int, ...]]]:
-    """Sizes a step may end at, with the cutters that make each: anything that drills for the last, twist and core drills on the way."""
-    by_size: dict[float, list[int]] = {}
-    for place, cutter in enumerate(crib):
-        size = round(cutter.diameter_mm, 4)
-        last = abs(size - target) <= SAME_SIZE_MM and _makes_last(cutter, wish)
-        on_way = cutter.kind.opens_out and size < target - SAME_SIZE_MM and cutter.wear != "dull"
-        if (last or on_way) and not any(abs(size - out) <= SAME_SIZE_MM for out in wish.without_mm):
-            by_size.setdefault(size, []).append(place)
-    sizes = _steps_of_size(sorted(by_size), target, wish)
-    return [(size, _best_of(crib, by_size[size], abs(size - target) <= SAME_SIZE_MM)) for size in sizes]
-
-
-def _steps_of_size(sizes: list[float], target: float, wish: Wish) -> list[float]:
-    """The sizes that stand for all: the last one, what is pinned, and on the way the plainest figure of those nearly alike; none too
-    thin to be worth a tool change."""
-    fixed = [size for size in sizes if abs(size - target) <= SAME_SIZE_MM or any(abs(size - one) <= SAME_SIZE_MM for one in wish.pinned_mm)]
-    plainest: dict[int, float] = {}
-    for size in sizes:
-        if LEAST_SHARE * target <= size < target - SAME_SIZE_MM:
-            step = round(math.log(size / target) / ALIKE)
-            if step not in plainest or len(f"{size:g}") < len(f"{plainest[step]:g}"):
-                plainest[step] = size
-    return sorted({*fixed, *plainest.values()})
-
-
-def _best_of(crib: tuple[Cutter, ...], places: list[int], last: bool) -> tuple[int, ...]:
-    """Of cutters of one size alike but for their wear the sharpest stands for them; on the way the one that cuts most willingly."""
-    order = ("sharp", "used", "dull")
-    best: dict[tuple[str, ...], int] = {}
-    for place in sorted(
-        places, key=lambda place: (order.index(crib[place].wear), crib[place].substrate != "hss-co", crib[place].point == "conventional")
-    ):
-        one = crib[place]
-        best.setdefault((one.family, one.substrate, one.point, one.series or "", one.shank), place)
-    kept = list(best.values())
-    return tuple(kept if last else kept[:1])
 
 
 def _search(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float, wish: Wish) -> _Path | None:
@@ -340,7 +263,7 @@ def _further(work: Work, cuts: Cuts, path: _Path, cut: Cut, place: int, wish: Wi
     time, tools, use, money, unusual = path.cost
     count, costs = cuts.base.hole.count, work.task.money
     changes = change_s(cuts.base, cut, path.speed_rpm)
-    guide = work.guide(cuts, place) if path.size_mm == 0 and is_guided(cuts.base, cuts.base.yard.cutters[place]) else None
+    guide = work.guide(cuts, place) if wants_guide(cuts, path.size_mm, place) else None
     opening = guide.cut if guide is not None and guide.cut is not None else cut
     before = [work.mark(cuts, opening, target)] if wants_mark(opening) else []
     before += [guide] if guide is not None else []
@@ -370,11 +293,8 @@ def _drilling(work: Work, cuts: Cuts, path: _Path, target: float) -> Iterator[St
     if not path.taken:
         return
     first = cuts.of(*path.taken[0])
-    guide = (
-        work.guide(cuts, path.taken[0][2])
-        if path.taken[0][0] == 0 and is_guided(cuts.base, cuts.base.yard.cutters[path.taken[0][2]])
-        else None
-    )
+    begun, _, drill = path.taken[0]
+    guide = work.guide(cuts, drill) if wants_guide(cuts, begun, drill) else None
     opening = guide.cut if guide is not None and guide.cut is not None else first
     if wants_mark(opening):
         yield work.mark(cuts, opening, target)

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from bore.job.cutter import Cutter
-from bore.plan.guides import guide_depth_mm, guide_words, guiding
+from bore.plan.guides import guide_depth_mm, guide_words, guiding, is_guided
 from bore.plan.hand_work import mark_s
 from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm
 from bore.plan.times import Step, change_s
@@ -73,6 +73,11 @@ def _spots(cuts: Cuts, kind: str, target_mm: float) -> Iterator[tuple[int, Cut]]
     for place in places:
         if (cut := mark_cut(cuts, place, target_mm)) is not None:
             yield place, cut
+
+
+def wants_guide(cuts: Cuts, start_mm: float, place: int) -> bool:
+    """Whether a drill of the crib enters solid metal, and by a short hole of its size."""
+    return start_mm == 0 and is_guided(cuts.base, cuts.base.yard.cutters[place])
 
 
 def guide_of(cuts: Cuts, cutter: Cutter) -> Step | None:

@@ -70,13 +70,18 @@ def tap_drill_mm(diameter_mm: float, pitch_mm: float | None = None) -> float:
     return round(diameter_mm - (pitch_mm or coarse_pitch_mm(diameter_mm)), 3)
 
 
-def thread_share(diameter_mm: float, start_diameter_mm: float, pitch_mm: float) -> float:
-    """Share of the full thread's height (5/8 of the sharp V's) a hole leaves; the trade's per cent of thread over 83.
+# Twice the depth of an internal 60° thread over its pitch, 5/8 H a side (ISO 68-1); of an external one, from which the trade counts its
+# per cent of thread (Machinery's Handbook, from memory).
+METRIC_DEPTH, EXTERNAL_DEPTH = 1.0825, 1.299038
+
+
+def thread_share(diameter_mm: float, start_diameter_mm: float, pitch_mm: float, depth: float = METRIC_DEPTH) -> float:
+    """Share of the full thread's height a hole leaves, `(D − d) / (depth · P)`; depth: twice the thread's over its pitch.
 
     >>> round(thread_share(10.0, 8.5, 1.5), 2)
     0.92
     """
-    return (diameter_mm - start_diameter_mm) / (1.0825 * pitch_mm)
+    return (diameter_mm - start_diameter_mm) / (depth * pitch_mm)
 
 
 def read_thread_hole(text: str, field: str) -> tuple[float, str] | None:

@@ -6,14 +6,14 @@ from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
-from bore.materials.conversion import UNITS
 from bore.materials.names import bare, read_metal
 from bore.plan.callout import read_drawn
 from bore.quantities.drill_sizes import SAME_NAME_MM, read_drill_size
 from bore.quantities.fits import hole_limits_mm
+from bore.quantities.notation import read_quantity
 from bore.quantities.units import MM_PER_INCH
-from bore.reference.holes import CLEARANCE, FITS, SEATS, SIZES, band_name, bands, metric_name, nearest_size_row
-from bore.reference.metals import HARDNESS, SPEEDS, hardness_said, nearest_hardness_row
+from bore.reference.holes import CLEARANCE, FITS, SEATS, SIZE_MM, SIZES, band_name, bands, metric_name, nearest_size_row
+from bore.reference.metals import HARDNESS, SPEEDS, nearest_hardness_row
 from bore.reference.page import Row
 from bore.reference.pages import PAGES, page
 from bore.reference.threads import MAJOR, THREADS
@@ -21,8 +21,7 @@ from bore.reference.units import UNITS_PAGE, turn
 
 FIELD, MOST_LETTERS, MOST_HITS = "text", 80, 24
 _FIT = re.compile(r"^(?:Ø|ø|⌀)?\s*(?P<size>\d+(?:[.,]\d+)?)\s*(?:mm)?\s*(?P<letter>[A-Za-z]{1,2})\s*(?P<grade>\d{1,2})$")
-_HARDNESS = re.compile(r"^(\d+(?:[.,]\d+)?)\s*(HBW|HB|HV|HRC|N/mm²|N/mm2|MPa)$", re.I)
-_HARDNESS_FIRST = re.compile(r"^(HBW|HB|HV|HRC)\s*(\d+(?:[.,]\d+)?)$", re.I)
+_SCALE_FIRST = re.compile(r"^(HBW?|HV|HRC)\s*([\d.,]+)$", re.I)
 _METRIC = re.compile(r"(?<!\w)M\s*(\d+(?:[.,]\d+)?)\b", re.I)
 _BSP = re.compile(r"^(?:BSPP?\s*(?P<a>[\d/]+)|(?P<b>[\d/]+)\s*(?:in|\")?\s*BSPP?)$", re.I)
 _BOLT = re.compile(r"clear|bolt|pass", re.I)
@@ -100,6 +99,7 @@ def _fit(text: str) -> Iterator[Hit]:
     if match is None:
         return
     size, letter, grade = float(match["size"].replace(",", ".")), match["letter"].upper(), int(match["grade"])
+    shaft = f"{match['letter']}{grade} is a shaft’s fit; the hole’s " if match["letter"].islower() else ""
     band = next((one for one in bands() if one[0] < size <= one[1]), None)
     if not 5 <= grade <= 16:
         return
@@ -107,22 +107,18 @@ def _fit(text: str) -> Iterator[Hit]:
         low, high = hole_limits_mm(size, letter, grade, FIELD)
     except BadInput:
         return
-    yield Hit(FITS, band_name(*band) if band else "", f"{size:g} {letter}{grade}: {low:.3f} to {high:.3f} mm")
+    yield Hit(FITS, band_name(*band) if band else "", f"{shaft}{size:g} {letter}{grade}: {low:.3f} to {high:.3f} mm")
 
 
 def _hardness(text: str) -> Iterator[Hit]:
-    match = _HARDNESS.match(text)
-    turned = _HARDNESS_FIRST.match(text)
-    if match is None and turned is None:
-        return
-    value, unit = (match[1], match[2]) if match else (turned[2], turned[1]) if turned else ("", "")
-    if unit.casefold() not in UNITS:
-        return
+    asked = _SCALE_FIRST.sub(r"\2 \1", text)
     try:
-        of_hb, said = hardness_said(float(value.replace(",", ".")), unit)
+        found = read_quantity(HARDNESS, asked, field=FIELD)
     except BadInput:
         return
-    yield Hit(HARDNESS, nearest_hardness_row(of_hb).id, said)
+    # A bare figure is a size before it is a hardness.
+    if asked[-1].isalpha() or asked[-1] in "²2":
+        yield Hit(HARDNESS, nearest_hardness_row(found.value).id, f"{asked}: {found.echo}")
 
 
 def _size(text: str) -> Iterator[Hit]:
@@ -131,8 +127,10 @@ def _size(text: str) -> Iterator[Hit]:
     except BadInput:
         return
     row = nearest_size_row(found)
-    stock = "" if abs(float(row.cells[1] or 0) - found.diameter_mm) < SAME_NAME_MM else f"; the nearest of an index is {row.cells[0]}"
-    said = f"{found.diameter_mm:.4g} mm, {found.diameter_mm / MM_PER_INCH:.4f} in{stock}, then {row.cells[3]} below, {row.cells[4]} above"
+    name, *_, smaller, larger = row.cells
+    stock = abs(page(SIZES).figure(row, SIZE_MM) - found.diameter_mm) < SAME_NAME_MM
+    beside = f"below it {smaller}, above it {larger}" if stock else f"the nearest of an index is {name}"
+    said = f"{found.diameter_mm:.4g} mm, {found.diameter_mm / MM_PER_INCH:.4f} in; {beside}"
     yield Hit(SIZES, row.id, f"{found.text}: {said}")
 
 

@@ -11,9 +11,11 @@ from bore.quantities.units import MM_PER_INCH
 from bore.reference.page import Cell, Column, Page, Row, in_order
 
 SIZES, CLEARANCE, SEATS, FITS = "sizes", "clearance", "seats", "fits"
+SIZE_MM = "size_mm"
 # The fits of holes that drawings ask for most, loosest first (common practice).
 USUAL_FITS = ("D10", "E9", "F8", "G7", "H6", "H7", "H8", "H9", "H11", "JS7", "K7", "M7", "N7", "P7")
-EXACT, GAUGE = "derived", "asme-b94-11m"
+# The series: metric, and fractions, numbers and letters.
+METRIC_SERIES, INCH_SERIES = "din-338", "asme-b94-11m"
 
 
 def _beside(place: int, step: int) -> str:
@@ -45,12 +47,12 @@ def sizes() -> Page:
     """Every stock size of the four series in order, with what lies either side of it."""
     found = []
     for place, (name, size_mm) in enumerate(STANDARD_SIZES):
-        gauge = name.startswith("#") or name.isalpha()
+        series = METRIC_SERIES if name.endswith("mm") else INCH_SERIES
         cells: tuple[Cell, ...] = (name, size_mm, size_mm / MM_PER_INCH, _beside(place, -1), _beside(place, 1))
-        found.append(Row(name, cells, size_names(name), (GAUGE if gauge else EXACT,), "high" if gauge else ""))
+        found.append(Row(name, cells, size_names(name), (series,), "high"))
     columns = (
         Column("size", "size"),
-        Column("size_mm", "mm", said="{} mm"),
+        Column(SIZE_MM, "mm", said="{} mm"),
         Column("size_in", "in", "", 4, "{} in"),
         Column("smaller", "next smaller"),
         Column("larger", "next larger"),
@@ -160,4 +162,5 @@ def fits() -> Page:
 
 def nearest_size_row(size: DrillSize) -> Row:
     """The row of the stock size nearest to one."""
-    return min(sizes().rows, key=lambda row: (round(abs(float(row.cells[1] or 0) - size.diameter_mm), 4), size.text not in row.names))
+    of = sizes()
+    return min(of.rows, key=lambda row: (round(abs(of.figure(row, SIZE_MM) - size.diameter_mm), 4), size.text not in row.names))

@@ -4,13 +4,13 @@ from functools import cache
 
 from bore.base.sources import rows
 from bore.cutters.twist.feeds import table_feed_mm_rev
-from bore.materials.conversion import SCALES, UNITS, brinell, other_scales
+from bore.materials.conversion import SCALES
 from bore.materials.table import MaterialRow, all_materials
-from bore.reference.page import Cell, Column, Page, Row, plain_figure
+from bore.reference.page import Cell, Column, Page, Row
 
 SPEEDS, HARDNESS = "speeds", "hardness"
-FEED_AT_MM = (3.0, 6.0, 10.0, 20.0)
 HB = "hb"
+FEED_AT_MM = (3.0, 6.0, 10.0, 20.0)
 
 
 def _range(pair: tuple[float, float] | None) -> str:
@@ -41,7 +41,7 @@ def speeds() -> Page:
     )
     about = (
         "Usual cutting speeds of twist drills, and the feed of an HSS one by its diameter, before depth, entry and coolant are counted. "
-        "rpm = 318 × speed ÷ diameter in mm. Begin at the lower end; the Bench counts the rest."
+        "rpm = 318 × speed in m/min ÷ diameter in mm. Begin at the lower end; the Bench counts the rest."
     )
     found = tuple(_metal(row) for row in all_materials().values())
     return Page(SPEEDS, "Speeds and feeds by metal", about, columns, found, ("cutting speed", "feed", "speeds", "feeds", "rpm", "SFM"))
@@ -52,11 +52,11 @@ def hardness() -> Page:
     """Hardness and strength of steel, one scale beside the others."""
     found = []
     for row in rows("hardness_conversion.csv"):
-        cells = tuple(float(row[name]) if row[name] else None for name in ("hb", "hv", "hrc", "tensile_n_mm2"))
-        names = tuple(f"{cell:g} {SCALES[name]}" for name, cell in zip(("hb", "hv", "hrc", "tensile_n_mm2"), cells, strict=True) if cell)
+        cells = tuple(float(row[name]) if row[name] else None for name in SCALES)
+        names = tuple(f"{cell:g} {scale}" for scale, cell in zip(SCALES.values(), cells, strict=True) if cell)
         found.append(Row(f"{row['hb']} HB", cells, names, (row["source"],), row["sure"]))
     columns = (
-        Column("hb", "HB", "", 0),
+        Column(HB, "HB", "", 0),
         Column("hv", "HV", "", 0, "{} HV"),
         Column("hrc", "HRC", "", 1, "{} HRC"),
         Column("tensile_n_mm2", "strength", "N/mm²", 0),
@@ -67,21 +67,7 @@ def hardness() -> Page:
     )
 
 
-def hardness_said(value: float, unit: str) -> tuple[float, str]:
-    """A hardness on every scale that has it there: its Brinell value, and the words. Raises BadInput where no conversion is given.
-
-    >>> hardness_said(30, "HRC")[1]
-    '30 HRC is 287 HB, 302 HV, 970 N/mm²'
-    """
-    scale = UNITS[unit.casefold()]
-    of_hb = value if scale == HB else brinell(value, scale, "text")
-    others = {HB: of_hb} | other_scales(of_hb)
-    told = ", ".join(
-        f"{plain_figure(round(other, 1 if other < 100 else 0))} {SCALES[name]}" for name, other in others.items() if name != scale
-    )
-    return of_hb, f"{value:g} {SCALES[scale]} is {told}"
-
-
 def nearest_hardness_row(hardness_hb: float) -> Row:
     """The row of the table nearest to a Brinell hardness."""
-    return min(hardness().rows, key=lambda row: abs(float(row.cells[0] or 0) - hardness_hb))
+    of = hardness()
+    return min(of.rows, key=lambda row: abs(of.figure(row, HB) - hardness_hb))

@@ -57,7 +57,10 @@ class Page:
 
     def row(self, row_id: str) -> Row:
         """The row of this id; a LookupError where there is none."""
-        return next(row for row in self.rows if row.id == row_id)
+        found = next((row for row in self.rows if row.id == row_id), None)
+        if found is None:
+            raise LookupError(f"{self.id} has no row {row_id!r}")
+        return found
 
     def figure(self, row: Row, name: str) -> float:
         """A row's figure in the column of this name; nought where it has none."""
@@ -81,15 +84,6 @@ class Page:
 
 def _first(column: Column, cell: Cell) -> str:
     return f"{column.figure(cell)} {column.words}" if isinstance(cell, float) else str(cell)
-
-
-def plain_figure(value: float) -> str:
-    """A figure to four digits, written out.
-
-    >>> plain_figure(1443.2), plain_figure(116030.2), plain_figure(0.39371)
-    ('1443', '116030', '0.3937')
-    """
-    return f"{value:.0f}" if abs(value) >= 1000 else f"{value:.4g}"
 
 
 def in_order(*texts: str) -> tuple[str, ...]:

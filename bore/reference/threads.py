@@ -5,36 +5,33 @@ from functools import cache
 from bore.base.sources import rows
 from bore.plan.callout import BA_DEPTH, PIPE_DEPTH, Drawn, pipe_threads, read_drawn, taper_threads
 from bore.quantities.drill_sizes import STANDARD_SIZES
-from bore.quantities.threads import all_metric
+from bore.quantities.threads import EXTERNAL_DEPTH, all_metric, thread_share
 from bore.quantities.units import MM_PER_INCH
 from bore.reference.holes import metric_name
 from bore.reference.page import Cell, Column, Page, Row, in_order
 
 THREADS = "threads"
 TAP_DRILL, MAJOR = "tap_drill_mm", "major_mm"
-# Twice the height of an external 60° thread over its pitch: what the trade's per cent of thread is counted from (Machinery's Handbook).
-FULL_DEPTH = 1.299038
 # The share of a unified thread that hand taps are meant to cut: the drill of the index nearest to it is taken (common practice).
 USUAL_SHARE = 0.75
 METRIC, UNIFIED, BA, PIPE, TAPER = "metric", "unified", "BA", "pipe", "taper pipe"
-DEPTHS = {METRIC: FULL_DEPTH, UNIFIED: FULL_DEPTH, BA: BA_DEPTH, PIPE: PIPE_DEPTH}
+DEPTHS = {METRIC: EXTERNAL_DEPTH, UNIFIED: EXTERNAL_DEPTH, BA: BA_DEPTH, PIPE: PIPE_DEPTH}
 
 
 def share_of_thread(kind: str, major_mm: float, pitch_mm: float, drill_mm: float) -> float | None:
-    """Per cent of the full thread a drilled hole leaves, `100 (D − d) / (depth · P)`, 1.299 P for 60° threads (Machinery's Handbook,
-    from memory); None for a taper thread, whose drill leaves another share at every turn.
+    """The trade's per cent of thread; None for a taper thread, whose drill leaves another share at every turn.
 
     >>> round(share_of_thread(METRIC, 8.0, 1.25, 6.8)), round(share_of_thread(UNIFIED, 6.35, 1.27, 5.1054))
     (74, 75)
     """
     depth = DEPTHS.get(kind)
-    return None if depth is None else 100 * (major_mm - drill_mm) / (depth * pitch_mm)
+    return None if depth is None else 100 * thread_share(major_mm, drill_mm, pitch_mm, depth)
 
 
 def aim_mm(kind: str, drawn: Drawn) -> float:
     """The size an index is searched for: the table's own tap drill; of a unified thread what leaves three quarters of it."""
     if kind == UNIFIED and drawn.pitch_mm:
-        return drawn.finished_mm - USUAL_SHARE * FULL_DEPTH * drawn.pitch_mm
+        return drawn.finished_mm - USUAL_SHARE * EXTERNAL_DEPTH * drawn.pitch_mm
     return drawn.drilled_mm
 
 
@@ -104,7 +101,7 @@ def threads() -> Page:
     )
     about = (
         "The tap drill the Plan uses, and the drill of either index nearest to it (of unified threads: nearest to 75 % of thread), "
-        "with the share of the full thread it leaves. 60 to 80 % holds; more only breaks taps."
+        "with the share of the full thread it leaves. Of metric and unified threads 60 to 80 % holds; more only breaks taps (common practice)."
     )
     names = ("tap drill", "tapping", "pitch", "thread", "UNC", "UNF", "BA", "BSP", "G", "NPT", "R", "pipe thread", "per cent of thread")
     return Page(THREADS, "Threads and tap drills", about, columns, tuple(found), names)

@@ -5,10 +5,11 @@ from functools import cache
 
 from bore.quantities.kinds import KINDS as TYPED
 from bore.quantities.kinds import Kind
-from bore.reference.page import Column, Page, Row, plain_figure
+from bore.quantities.units import MM_PER_INCH
+from bore.reference.page import Column, Page, Row
 
 UNITS_PAGE = "units"
-M_PER_FOOT = 0.3048
+M_PER_FOOT = 12 * MM_PER_INCH / 1000
 # Nobody types a cutting speed into a case; it is asked for in both all the same.
 CUTTING = Kind(
     0,
@@ -32,7 +33,12 @@ def turned(value: float, of: str, kind: Kind) -> tuple[str, ...]:
     ('0.3937 in',)
     """
     factor = kind.units[of]
-    return tuple(f"{plain_figure(value * factor / other)} {name}" for name, other, _ in kind.shown if abs(other / factor - 1) > 1e-9)
+    return tuple(f"{_figure(value * factor / other)} {name}" for name, other, _ in kind.shown if abs(other / factor - 1) > 1e-9)
+
+
+def _figure(value: float) -> str:
+    """A figure to four digits, written out."""
+    return f"{value:.0f}" if abs(value) >= 1000 else f"{value:.4g}"
 
 
 def _written(name: str) -> str:
@@ -47,9 +53,7 @@ def units() -> Page:
         kind = KINDS[of]
         for name, factor, _ in kind.shown:
             others = tuple(f"{factor / other:.6g} {unit}" for unit, other, _ in kind.shown if unit != name)
-            found.append(
-                Row(f"{of} {name}", (f"1 {name}", " = ".join(others), of), (name, f"{of} {name}", _written(name)), ("derived",), "")
-            )
+            found.append(Row(f"{of} {name}", (f"1 {name}", " = ".join(others), of), (name, f"{of} {name}", _written(name)), ("units",), ""))
     columns = (Column("one", "one"), Column("is", "is", said="{}"), Column("kind", "of", said="of {}"))
     return Page(
         UNITS_PAGE,

@@ -5,8 +5,10 @@ from functools import cache
 from bore.advice.glossary import glossary as all_terms
 from bore.base.sources import rows
 from bore.cutters.twist.geometry import HERE, point_form
-from bore.reference.page import Column, Page, Row
+from bore.reference.page import Column, Page, Row, in_order
 
+# What a point is for is the trade's to say; its figures have sources of their own.
+USE = "common-practice"
 POINTS, SYMPTOMS, CAUTIONS, WORDS = "points", "symptoms", "cautions", "words"
 
 
@@ -17,7 +19,9 @@ def points() -> Page:
     for row in rows("points.csv", HERE):
         form = point_form(row["point"])
         cells = (form.words, form.point_angle_deg, 100 * form.chisel_ratio, row["used_for"])
-        found.append(Row(row["point"], cells, (form.words, row["point"], f"{row['point']} point"), (row["source"],), row["sure"]))
+        found.append(
+            Row(row["point"], cells, (form.words, row["point"], f"{row['point']} point"), in_order(row["source"], USE), row["sure"])
+        )
     columns = (
         Column("point", "point"),
         Column("angle_deg", "angle", "°", 0, "{}"),

@@ -17,7 +17,7 @@ table { border-collapse: collapse; font-size: 0.9rem; }
 th, td { border-bottom: 1px solid #999; padding: 0.1rem 0.6rem 0.1rem 0; text-align: left; vertical-align: top; }
 nav a { border: 0; padding: 0 0.8rem 0 0; font-weight: 400; }
 h2 { margin: 2rem 0 0; }
-@media print { nav, .away { display: none; } h2 { break-after: avoid; } body { font-size: 8pt; } }
+@media print { nav { display: none; } h2 { break-after: avoid; } body { font-size: 8pt; } }
 """
 
 

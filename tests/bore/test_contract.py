@@ -319,3 +319,15 @@ def test_yard_is_read_with_its_cutters_and_machines() -> None:
     assert job.yard.machines[0].spindle.efficiency == 0.86
     case["yard"]["cutters"][0].pop("diameter_mm")
     assert "yard.cutters[0].diameter_mm" in problems(case)
+
+
+def test_a_yards_cutter_read_before_is_the_same_and_a_wrong_one_is_named_where_it_stands() -> None:
+    """The second reading takes what the first made; nothing a yard leaves out is said to be assumed of the check itself."""
+    yard = [{"family": "twist", "diameter_mm": 7.3}, {"family": "tap", "diameter_mm": 10.0, "pitch_mm": 1.5}]
+    first, second = (read_case(plain_case(yard={"cutters": yard})) for _ in range(2))
+    assert first.yard.cutters == second.yard.cutters
+    assert not [one.field for one in first.assumed if one.field.startswith("yard")]
+    for wrong, field in (({"family": "twist"}, "diameter_mm"), ({"family": "twist", "diameter_mm": 7.3, "odd": 1}, "odd")):
+        with pytest.raises(BadInput) as refused:
+            read_case(plain_case(yard={"cutters": [*yard, wrong]}))
+        assert refused.value.problems[0].field == f"yard.cutters[2].{field}"

@@ -32,9 +32,7 @@ def look_ups() -> list[dict[str, str]]:
 @pytest.mark.parametrize("asked", look_ups(), ids=lambda row: row["text"])
 def test_what_people_type_lands_on_its_row(asked: dict[str, str]) -> None:
     first = find(asked["text"])[0]
-    if asked["row"] in {row.id for row in page(asked["page"]).rows} | {""}:
-        assert (first.page, first.row) == (asked["page"], asked["row"])
-    assert first.page == asked["page"]
+    assert (first.page, first.row) == (asked["page"], asked["row"])
     assert asked["says"] in first.said
 
 
