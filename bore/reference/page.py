@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from bore.base.sources import source
+from bore.base.sources import Source, source
 
 Cell = float | str | None
 
@@ -78,8 +78,12 @@ class Page:
 
     @property
     def sources(self) -> dict[str, str]:
-        """The sources of its rows by their keys, in the order they first stand in it."""
-        return {key: source(key).title for row in self.rows for key in row.sources}
+        """The sources of its rows by their keys, in the order they first stand in it: each with how it reached us."""
+        return {key: _cited(source(key)) for row in self.rows for key in row.sources}
+
+
+def _cited(one: Source) -> str:
+    return one.title if one.kept_as in one.title else f"{one.title} ({one.kept_as})"
 
 
 def _first(column: Column, cell: Cell) -> str:

@@ -49,6 +49,7 @@ def from_index(aim: float, metric: bool) -> tuple[str, float]:
 def _told(kind: str, drawn: Drawn, metric: bool) -> str:
     name, size_mm = from_index(aim_mm(kind, drawn), metric)
     share = share_of_thread(kind, drawn.finished_mm, drawn.pitch_mm or 1.0, size_mm)
+    name = name.removesuffix(" mm")
     return name if share is None else f"{name}, {share:.0f} %"
 
 

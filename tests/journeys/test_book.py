@@ -35,6 +35,8 @@ def test_it_is_looked_up_and_gone_to(page: Page, server: Server) -> None:
     expect(marked).to_contain_text("8.4")
     page.get_by_role("button", name="Units: millimetres").click()
     expect(marked).to_contain_text("0.354")
+    look_up(page, "6.8")
+    expect(page.get_by_role("row").and_(page.locator("[aria-current=true]"))).to_contain_text("6.8 mm")
     page.get_by_role("searchbox").fill("xyzzy")
     expect(page.get_by_text("Nothing here is called “xyzzy”")).to_be_visible()
     page.get_by_role("searchbox").fill("30 HRC")
@@ -43,12 +45,22 @@ def test_it_is_looked_up_and_gone_to(page: Page, server: Server) -> None:
     expect(page).to_have_title("Hardness: the book")
 
 
+def test_no_page_runs_off_the_side(page: Page, server: Server) -> None:
+    page.goto(f"{server.address}/book")
+    for width in (390, 1280, 2560):
+        page.set_viewport_size({"width": width, "height": 844})
+        for link in page.get_by_role("navigation", name="Pages of the book").get_by_role("link").all():
+            link.click()
+            expect(page.get_by_role("heading", name=link.inner_text(), exact=True)).to_be_visible()
+            assert page.evaluate("document.documentElement.scrollWidth") <= width, (link.inner_text(), width)
+
+
 def test_a_page_is_printed_with_its_sources(page: Page, server: Server) -> None:
     page.goto(f"{server.address}/book/fits")
     expect(page.get_by_role("heading", name="Fits of holes")).to_be_visible()
     (sheet,) = pdfplumber.open(io.BytesIO(page.pdf(format="A4", landscape=True))).pages
     text = sheet.extract_text()
-    for words in ("over 10 to 18", "+18 / 0", "ISO 286-1", "go by the standard"):
+    for words in ("over 10 to 18", "+18 / 0", "ISO 286-1", "not checked against the book"):
         assert words in text
     assert "Look up" not in text
 

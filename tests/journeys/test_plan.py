@@ -236,7 +236,7 @@ def test_a_hole_that_is_there_is_opened(page: Page, server: Server) -> None:
     """Said in the head: nothing is marked or drilled again; one too wide is refused where it stands; emptied, it is solid once more."""
     steps = planned(page, server, "Ramp plate, fixing threads")
     expect(steps.locator("[data-step=mark]")).to_have_count(1)
-    there = page.get_by_label("a hole is there")
+    there = page.get_by_label("hole already there")
     there.fill("6")
     there.press("Enter")
     expect(steps.locator("[data-step=mark]")).to_have_count(0)

@@ -1,9 +1,9 @@
 /** The words of the trade and of this program, each in a sentence; looked up by any of their names. */
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-
 import { Link } from "wouter";
 
+import { addressOf } from "../job/book";
 import { useGlossary } from "../job/queries";
 
 function List({ at, onAt }: { at: string; onAt: (id: string | null) => void }) {
@@ -38,21 +38,23 @@ function List({ at, onAt }: { at: string; onAt: (id: string | null) => void }) {
             </dt>
             <dd className="m-0">
               <span className="block first-letter:uppercase">{one.means}.</span>
-              {one.see && (
-                <button
-                  type="button"
-                  className="term text-sm"
-                  onClick={() => {
-                    setText("");
-                    onAt(one.see);
-                  }}
-                >
-                  See {termOf(one.see)}
-                </button>
-              )}
-              <Link to={`/book/words?row=${one.id}&find=${encodeURIComponent(one.term)}`} className="term ml-2 text-sm" onClick={() => onAt(null)}>
-                In the book
-              </Link>
+              <span className="flex gap-3">
+                {one.see && (
+                  <button
+                    type="button"
+                    className="term text-sm"
+                    onClick={() => {
+                      setText("");
+                      onAt(one.see);
+                    }}
+                  >
+                    See {termOf(one.see)}
+                  </button>
+                )}
+                <Link to={addressOf({ page: "words", row: one.id, find: one.term })} className="term text-sm" onClick={() => onAt(null)}>
+                  In the book
+                </Link>
+              </span>
               <span className="block text-xs text-faint">{one.source}</span>
             </dd>
           </div>

@@ -5,8 +5,8 @@ import { useLocation, useRoute, useSearch } from "wouter";
 
 import { inWords } from "../../api/client";
 import { reference } from "../../api/reference";
+import { addressOf, placeOf } from "../../job/book";
 import { ScreenLink } from "../../ui/ScreenLink";
-import { addressOf, placeOf } from "./address";
 import { Found } from "./parts/Found";
 import { Page } from "./parts/Page";
 
@@ -75,7 +75,7 @@ export function Book() {
             </ScreenLink>
           ))}
         </nav>
-        <a href="/book-on-paper" className={`tap flex items-center text-sm ${asked ? "hidden wide:flex" : ""}`}>
+        <a href="/book-on-paper" className={`tap flex items-center text-sm underline decoration-dotted ${asked ? "hidden wide:flex" : ""}`}>
           All of it on one page, to print or to keep
         </a>
         <button type="button" className={`chip justify-self-start ${asked ? "hidden wide:block" : ""}`} onClick={() => window.print()}>

@@ -1,12 +1,12 @@
 /** How the cells of the book are written: metric as they stand in the table, in inches where lengths and feeds are read so. */
 import type { Schemas } from "../../api/client";
 import type { System } from "../../job/types";
-import { inUnits, shownIn } from "../../job/units";
+import { shownIn } from "../../job/units";
 
 export type Column = Schemas["ReferenceColumn"];
 export type Cell = Schemas["ReferenceRow"]["cells"][number];
 
-/** An inch is a hundred of the table's steps and some. */
+/** A table's step of a hundredth is one of a ten-thousandth in inches. */
 const FINER = 2;
 
 export const headed = (column: Column, system: System): string => {
@@ -16,7 +16,8 @@ export const headed = (column: Column, system: System): string => {
 
 export function written(cell: Cell, column: Column, system: System): string {
   if (cell === null || cell === "") return "–";
-  if (typeof cell === "string") return column.unit === "" ? inUnits(cell, system) : cell;
+  // A drill's name, a fit, a sentence: as it is.
+  if (typeof cell === "string") return cell;
   const { factor, unit } = shownIn(column.unit, system);
   const decimals = unit === column.unit || column.unit === "" ? column.decimals : column.decimals + FINER;
   const figure = (cell * factor).toFixed(Math.min(decimals, 4));

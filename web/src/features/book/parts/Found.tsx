@@ -2,9 +2,14 @@
 import { Link } from "wouter";
 
 import { inWords, type Schemas } from "../../../api/client";
+import { addressOf } from "../../../job/book";
 import { inUnits } from "../../../job/units";
+import type { System } from "../../../job/types";
 import { useUnits } from "../../../job/useUnits";
-import { addressOf } from "../address";
+
+/** The page whose sizes are drills' names, in both units already. */
+const NAMES = "sizes";
+const told = (hit: Schemas["ReferenceHit"], system: System): string => (hit.page === NAMES ? hit.said : inUnits(hit.said, system));
 
 type Props = { text: string; found: Schemas["ReferenceFound"] | undefined; error: Error | null; at: { page: string; row: string } };
 
@@ -33,9 +38,7 @@ export function Found({ text, found, error, at }: Props) {
             className={`tap block py-1 text-ink no-underline hover:bg-paper ${hit.page === at.page && hit.row === at.row ? "border-l-4 border-bronze pl-2" : ""}`}
           >
             <span className="block text-xs text-faint">{hit.page_words}</span>
-            <span className={`figure line-clamp-3 ${place === 0 ? "text-lg font-semibold" : ""}`}>
-              {hit.row ? inUnits(hit.said, system) : "The whole page"}
-            </span>
+            <span className={`figure line-clamp-3 ${place === 0 ? "text-lg font-semibold" : ""}`}>{hit.row ? told(hit, system) : "The whole page"}</span>
           </Link>
         </li>
       ))}

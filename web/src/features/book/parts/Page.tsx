@@ -20,7 +20,6 @@ function Sources({ page, letterOf }: { page: Shown; letterOf: (key: string) => s
           <sup>{letterOf(key)}</sup> {title}.
         </p>
       ))}
-      <p className="m-0">Kept from memory and checked against outside values where the program’s tests say so: for what must be right, go by the standard.</p>
     </footer>
   );
 }
@@ -41,20 +40,25 @@ export function Page({ page, marked, bring }: { page: Shown; marked: string; bri
         {page.words}
       </h2>
       <p className="m-0 max-w-[46rem] text-faint">{page.about}</p>
-      <div className="overflow-x-auto xl:overflow-visible print:overflow-visible" tabIndex={0} role="region" aria-label={`${page.words}: the table`}>
-        <table className="book-table border-separate border-spacing-0">
+      <div
+        className="overflow-auto wide:max-h-[calc(100vh-8.5rem)] print:max-h-none print:overflow-visible"
+        tabIndex={0}
+        role="region"
+        aria-label={`${page.words}: the table`}
+      >
+        <table className="border-separate border-spacing-0">
           <thead>
             <tr className="align-bottom">
               {page.columns.map((column, place) => (
                 <th
                   key={column.name}
                   scope="col"
-                  className={`border-b-2 border-ink bg-film px-2 py-1 first:pl-1 xl:sticky xl:top-0 xl:z-10 ${figures[place] ? "text-right" : "text-left"}`}
+                  className={`border-b-2 border-ink bg-film px-2 py-1 first:pl-1 sticky top-0 z-10 print:static ${figures[place] ? "text-right" : "text-left"}`}
                 >
                   {headed(column, system)}
                 </th>
               ))}
-              <th scope="col" className="border-b-2 border-ink bg-film px-2 py-1 text-left text-xs font-normal text-faint xl:sticky xl:top-0 xl:z-10">
+              <th scope="col" className="border-b-2 border-ink bg-film px-2 py-1 text-left text-xs font-normal text-faint sticky top-0 z-10 print:static">
                 from
               </th>
             </tr>

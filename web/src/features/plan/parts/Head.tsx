@@ -284,7 +284,7 @@ export function Head({ asked, machine, machines, materials, wrong, put }: Props)
           onLength={(under_mm) => put({ under_mm })}
         />
         <LengthField
-          label="a hole is there"
+          label="hole already there"
           path="cutter.diameter_mm"
           className="w-24"
           placeholder="solid"

@@ -6,12 +6,11 @@ import { api, inWords, type Schemas } from "../../../../api/client";
 import { useMaterials } from "../../../../job/queries";
 import { plain } from "../../../../job/units";
 import { useUnits } from "../../../../job/useUnits";
-import { familyOf } from "../../../../job/words";
+import { familyOf, words } from "../../../../job/words";
 import { LengthField } from "../../../../ui/LengthField";
 import type { Spec } from "../../model";
 
 type One = Schemas["FamilyLargest"];
-const FIRST_METAL = "steel-structural-235";
 const FIRST_DEPTH_MM = 20;
 
 function Family({ one, most_mm }: { one: One; most_mm: number }) {
@@ -27,13 +26,15 @@ function Family({ one, most_mm }: { one: One; most_mm: number }) {
           {piloted > solid && ` · ${plain(piloted, system)} after a pilot`}
         </span>
       </div>
-      <svg viewBox="0 0 200 8" width="100%" height="8" preserveAspectRatio="none" aria-hidden>
-        {piloted > solid && (
-          <rect x="0" y="0.5" width={(piloted / most_mm) * 200} height="7" fill="none" stroke="var(--blue)" vectorEffect="non-scaling-stroke" />
-        )}
-        <rect x="0" y="0.5" width={(solid / most_mm) * 200} height="7" fill="var(--blue)" />
-      </svg>
-      {one.failure && <p className="m-0 text-xs text-faint">{solid ? `Larger: ${one.failure}.` : `First: ${one.failure}.`}</p>}
+      {Math.max(solid, piloted) > 0 && (
+        <svg viewBox="0 0 200 8" width="100%" height="8" preserveAspectRatio="none" aria-hidden>
+          {piloted > solid && (
+            <rect x="0" y="0.5" width={(piloted / most_mm) * 200} height="7" fill="none" stroke="var(--blue)" vectorEffect="non-scaling-stroke" />
+          )}
+          <rect x="0" y="0.5" width={(solid / most_mm) * 200} height="7" fill="var(--blue)" />
+        </svg>
+      )}
+      {one.failure && <p className="m-0 text-xs text-faint">{solid ? `Larger: ${one.failure}.` : `In the way: ${one.failure}.`}</p>}
     </li>
   );
 }
@@ -41,7 +42,7 @@ function Family({ one, most_mm }: { one: One; most_mm: number }) {
 /** `spec`: the machine as it stands on the page, saved or not. */
 export function Makes({ spec, sound }: { spec: Spec; sound: boolean }) {
   const materials = useMaterials();
-  const [material, setMaterial] = useState(FIRST_METAL);
+  const [material, setMaterial] = useState(() => words().everyday_metals[0]?.id ?? "");
   const [depth_mm, setDepth] = useState(FIRST_DEPTH_MM);
   const [open, setOpen] = useState(false);
   const body = { machine: spec, material, depth_mm };
@@ -97,7 +98,7 @@ export function Makes({ spec, sound }: { spec: Spec; sound: boolean }) {
             ))}
           </ul>
           {found.data && families.length === 0 && <p className="m-0 text-sm">No drill makes a hole on it.</p>}
-          <p className="m-0 text-xs text-faint">With usual cutters of each size and its usual holding, as the check says it: holds or is tight. An estimate.</p>
+          <p className="m-0 text-xs text-faint">With a usual cutter of each size, the work held as usual; what holds or is tight counts. An estimate.</p>
         </>
       )}
     </section>

@@ -1,4 +1,4 @@
-/** Where in the book one is: a page, a row marked on it, and what was looked up. */
+/** Where in the book one is: a page, a row marked on it, and what was looked up; other screens lead there too. */
 export type Place = { page: string; row: string; find: string };
 
 export function addressOf({ page, row, find }: Place): string {
