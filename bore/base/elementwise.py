@@ -36,16 +36,20 @@ def choose(condition: Mask, yes: Column, no: Column) -> Column:
 def least(first: Column, *others: Column) -> Column:
     """The smallest of the values, cell by cell."""
     for other in others:
-        arrays = isinstance(first, ARRAY) or isinstance(other, ARRAY)
-        first = np.minimum(first, other) if arrays else min(first, other)
+        if isinstance(first, ARRAY) or isinstance(other, ARRAY):
+            first = np.minimum(first, other)
+        elif other < first:
+            first = other
     return first
 
 
 def most(first: Column, *others: Column) -> Column:
     """The largest of the values, cell by cell."""
     for other in others:
-        arrays = isinstance(first, ARRAY) or isinstance(other, ARRAY)
-        first = np.maximum(first, other) if arrays else max(first, other)
+        if isinstance(first, ARRAY) or isinstance(other, ARRAY):
+            first = np.maximum(first, other)
+        elif other > first:
+            first = other
     return first
 
 

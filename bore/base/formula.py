@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from functools import wraps
 from typing import Any, TypeVar, cast
 
+from bore.base.immutable import immutable
 from bore.base.sources import source
 
 Function = TypeVar("Function", bound=Callable[..., Any])
@@ -27,7 +28,7 @@ class Formula:
     source: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Step:
     """One formula as it was used: which, with what, giving what."""
 
@@ -66,14 +67,18 @@ def recording() -> Iterator[Record]:
         _open.reset(token)
 
 
-@contextmanager
-def silent() -> Iterator[None]:
+class silent:  # noqa: N801 - used as a word: `with silent():`
     """Evaluate without noting, for trial values inside a solver."""
-    token = _open.set(None)
-    try:
-        yield
-    finally:
-        _open.reset(token)
+
+    __slots__ = ("_token",)
+
+    def __enter__(self) -> None:
+        """Close the record, if one is open."""
+        self._token = _open.set(None)
+
+    def __exit__(self, *failed: object) -> None:
+        """Open again what was open."""
+        _open.reset(self._token)
 
 
 def enter(scope: str) -> None:
@@ -90,14 +95,16 @@ def formula(name: str, expression: str, unit: str, source_key: str) -> Callable[
     source_key: a key of `tables/sources.csv` (unknown keys raise LookupError when the module loads).
     """
     card = Formula(name, expression, unit, source(source_key).title + f" ({source(source_key).kept_as})")
+    opened = _open.get
 
     def wrap(function: Function) -> Function:
         @wraps(function)
         def noted(**values: Any) -> Any:
+            record = opened()
+            if record is None:
+                return function(**values)
             result = function(**values)
-            record = _open.get()
-            if record is not None:
-                record.note(card, values, result)
+            record.note(card, values, result)
             return result
 
         noted.formula = card  # type: ignore[attr-defined]

@@ -2,6 +2,7 @@
 
 import json
 import math
+import re
 from typing import Any
 
 from bore.base.errors import BadInput
@@ -12,8 +13,9 @@ LARGEST = 2**53
 DEEPEST = 50
 TOO_DEEP = f"is not JSON as it is read here: more than {DEEPEST} levels deep"
 LONGEST_FIGURE = 40
-# Beside these no character below the space is text.
-BLANKS = "\t\n\r"
+HALF_A_CHARACTER = re.compile("[\ud800-\udfff]")
+# Beside tabs and ends of lines no character below the space is text.
+CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]")
 
 
 def read_json_strictly(text: str | bytes, field: str = "body") -> Any:
@@ -40,9 +42,9 @@ def text_fault(text: str) -> str:
     >>> text_fault("Winch bracket"), text_fault("a\\x00b")
     ('', 'holds a control character')
     """
-    if any("\ud800" <= one <= "\udfff" for one in text):
+    if HALF_A_CHARACTER.search(text):
         return "holds half a character (a lone surrogate)"
-    if any((one < " " and one not in BLANKS) or one == "\x7f" for one in text):
+    if CONTROL.search(text):
         return "holds a control character"
     return ""
 

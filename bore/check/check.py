@@ -1,9 +1,9 @@
 """One check of one job: the verdict, the limits, the figures and their working."""
 
 from contextlib import nullcontext
-from dataclasses import dataclass
 
 from bore.base.formula import Record, enter, recording
+from bore.base.immutable import immutable
 from bore.check.depths import Depths, depths_of
 from bore.check.evaluate import Finding, Result, evaluate
 from bore.cutters.registry import family_of
@@ -17,7 +17,7 @@ from bore.loads.assemble import columns_of
 from bore.mechanics import kinematics
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Kinematics:
     """Speeds, chip and time of the cut, pecks counted; None where the drill does not bite."""
 
@@ -30,7 +30,7 @@ class Kinematics:
     peck_time_s: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Check:
     """A job, everything found about it, and the record of how."""
 

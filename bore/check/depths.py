@@ -1,12 +1,11 @@
 """Where the stop goes: point length, breakthrough, and what a blind hole leaves under its point."""
 
-from dataclasses import dataclass
-
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 from bore.job.columns import Columns
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Depths:
     """Depths of the tip below the face, mm: where the stop goes, and counted from the top of a bush; the floor left under a blind hole,
     where known."""

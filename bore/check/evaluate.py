@@ -1,24 +1,24 @@
 """The one evaluator: columns in, loads, findings and a verdict out; the same for one hole, a map or a table."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bore.base.elementwise import Column, choose, is_array, most
 from bore.base.formula import enter
+from bore.base.immutable import immutable
 from bore.cutters.registry import family_of
 from bore.job.columns import Columns
 from bore.limits import ALL_LIMITS
-from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, band_verdict, rank, use_of, verdict_within
+from bore.limits.judgement import NOT_APPLICABLE, UNKNOWN, Judgement, Limit, by_band, rank, verdict_within
 from bore.loads.loads import Loads, loads_of
 
 BLOCK = 16_384
 Codes = NDArray[np.int8]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Finding:
     """What one limit found: its judgement, its verdict code, and how much of the hard mark is used."""
 
@@ -28,7 +28,7 @@ class Finding:
     why_not: str | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Result:
     """Loads and findings of a group, its verdict code, the index of the tightest limit, and that limit's rank and use."""
 
@@ -44,11 +44,8 @@ class Result:
         return self.worst - rank(self.verdict, 0.0)
 
 
-def verdict_of(limit: Limit, judgement: Judgement) -> Column:
-    """The verdict code of a judgement: by reason where there is one, else by the band."""
-    if not judgement.known:
-        return UNKNOWN
-    by_band = band_verdict(judgement)
+def verdict_of(limit: Limit, judgement: Judgement, by_band: Column) -> Column:
+    """The verdict code of a judgement that is known: by reason where there is one, else as its band has it."""
     reason = judgement.reason
     if is_array(reason):
         codes = np.array([known.verdict for known in limit.reasons])
@@ -57,26 +54,33 @@ def verdict_of(limit: Limit, judgement: Judgement) -> Column:
 
 
 def _find(limit: Limit, columns: Columns, loads: Loads) -> Finding:
-    why_not = family_of(columns.family).spared.get(limit.id) or limit.applies(columns)
+    why_not = limit.applies(columns)
     if why_not:
         return Finding(None, NOT_APPLICABLE, 0.0, why_not)
     enter(limit.id)
     judgement = limit.judge(columns, loads)
-    return Finding(judgement, verdict_of(limit, judgement), use_of(judgement))
+    if judgement.needs:
+        return Finding(judgement, UNKNOWN, 0.0)
+    verdict, use = by_band(judgement)
+    return Finding(judgement, verdict_of(limit, judgement, verdict), use)
 
 
 def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result:
     """Check a group of jobs against every limit. Worst first: can't, gives way, tight, holds; then by use."""
     loads = loads_of(columns)
-    findings = {limit.id: _find(limit, columns, loads) for limit in limits}
+    spared = family_of(columns.family).spared
+    findings: dict[str, Finding] = {}
     tightest: Column = 0
     worst: Column = -1.0
-    for index, found in enumerate(findings.values()):
-        if found.judgement is None or not found.judgement.known:
+    for index, limit in enumerate(limits):
+        spare = spared.get(limit.id)
+        found = Finding(None, NOT_APPLICABLE, 0.0, spare) if spare else _find(limit, columns, loads)
+        findings[limit.id] = found
+        if found.judgement is None or found.judgement.needs:
             continue
         here = rank(found.verdict, found.use)
         leads = here > worst
-        tightest, worst = choose(leads, index, tightest), most(here, worst)
+        tightest, worst = choose(leads, index, tightest), choose(leads, here, worst)
     worst = most(worst, 0.0)
     return Result(loads, findings, verdict_within(worst), tightest, worst)
 

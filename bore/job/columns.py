@@ -3,10 +3,11 @@
 What selects a formula (family, edge, feed, holder …) is a word or record of the whole group, never a column.
 """
 
-from dataclasses import dataclass, fields
+from dataclasses import fields
 from typing import Any
 
 from bore.base.elementwise import Column, is_array
+from bore.base.immutable import immutable
 from bore.job.cutter_kinds import CutterKind
 from bore.job.job import Holding, Job
 from bore.machines.kinds import MachineKind
@@ -15,7 +16,7 @@ from bore.mechanics import belts, kinematics, spindle
 from bore.quantities.calibrations import Calibrations
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Columns:
     """One group of jobs as broadcastable numbers. `feed_mm_rev` is None while a hand force decides the feed."""
 

@@ -1,14 +1,15 @@
 """A cutter as it goes into the spindle."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
+from bore.base.immutable import immutable
 from bore.job.cutter_kinds import CutterKind, cutter_kind
 
 # Two sizes this near are one size.
 SAME_SIZE_MM = 0.0005
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Cutter:
     """One cutter, lengths in mm, angles in degrees. Fields that only other families have are None."""
 

@@ -1,9 +1,9 @@
 """The hole: what is to be made, where it starts and what lies around it."""
 
-from dataclasses import dataclass
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Start:
     """How the point is guided when it meets the work."""
 
@@ -17,7 +17,7 @@ class Start:
         return (self.bush_height_mm or 0.0) if self.kind == "bush" else 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Hole:
     """One hole, in millimetres. A start diameter of 0 is solid metal."""
 

@@ -1,7 +1,8 @@
 """A job: one hole, its metal, its cutter, the machine, the holding and the setting; validated, in working units."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
+from bore.base.immutable import immutable
 from bore.job.assumption import Assumption
 from bore.job.cutter import Cutter
 from bore.job.hole import Hole
@@ -11,7 +12,7 @@ from bore.materials.material import Material
 from bore.quantities.calibrations import Calibration, Calibrations
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Holding:
     """What holds the work."""
 
@@ -24,7 +25,7 @@ class Holding:
     tailstock_clamp_n: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Pecks:
     """How the drill is pecked."""
 
@@ -32,7 +33,7 @@ class Pecks:
     depths_mm: tuple[float, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Setting:
     """Speed, one way of feeding, and how the check is to be made."""
 
@@ -59,7 +60,7 @@ class Setting:
         )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Yard:
     """What ways out may choose from."""
 
@@ -67,7 +68,7 @@ class Yard:
     machines: tuple[Machine, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Job:
     """Everything a check needs, and what was assumed on the way."""
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cache
 from itertools import pairwise
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.job.job import Job
 from bore.machines.kinds import HAND_FEEDS
@@ -26,7 +27,7 @@ class School:
     source: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Schedule:
     """A school and the depth of each of its pecks for a hole, mm below the face."""
 

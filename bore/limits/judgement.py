@@ -9,6 +9,7 @@ import numpy as np
 
 from bore.base.elementwise import Column, Mask, choose, is_array, least
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 from bore.job.columns import Columns
 from bore.loads.loads import Loads
 from bore.quantities.bands import Band
@@ -24,7 +25,7 @@ Verdict = Literal["holds", "tight", "gives-way", "cannot", "unknown"]
 VERDICTS: dict[int, Verdict] = {HOLDS: "holds", TIGHT: "tight", GIVES_WAY: "gives-way", CANNOT: "cannot", UNKNOWN: "unknown"}
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Judgement:
     """What one limit says. Above `hard` the middle gives way; within `soft` the high side holds; between, it is tight.
 
@@ -104,27 +105,30 @@ def unknown(*needs: str) -> Judgement:
     return Judgement(needs=needs)
 
 
-def band_verdict(judgement: Judgement) -> Column:
-    """Holds, tight or past the hard mark, from the band alone."""
-    demand = judgement.demand
-    if demand is None:
-        return HOLDS
-    return choose(demand.middle > judgement.hard, judgement.past_hard, choose(demand.high <= judgement.soft, HOLDS, TIGHT))
-
-
 def share_of(demand: Column, mark: Column) -> Column:
     """A demand over its mark, bounded where the mark is nought."""
     return least(demand / choose(mark > LEAST_HARD, mark, LEAST_HARD), MOST_USE)
 
 
-def use_of(judgement: Judgement) -> Column:
-    """What ranks limits within a verdict, the same that is said of it: past the hard mark how far the middle is, else how much of the
-    soft mark the high side takes."""
+def by_band(judgement: Judgement) -> tuple[Column, Column]:
+    """What the band alone says: holds, tight or past the hard mark; and what ranks limits within a verdict, the same that is said of it:
+    past the hard mark how far the middle is, else how much of the soft mark the high side takes."""
     demand = judgement.demand
     if demand is None:
-        return 0.0
-    past = demand.middle > judgement.hard
-    return share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
+        return HOLDS, 0.0
+    past, within = demand.middle > judgement.hard, demand.high <= judgement.soft
+    if is_array(past) or is_array(within) or is_array(judgement.past_hard):
+        verdict = choose(past, judgement.past_hard, choose(within, HOLDS, TIGHT))
+        return verdict, share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
+    # One hole: the same, without asking of each figure whether it is many.
+    if past:
+        return judgement.past_hard, min(demand.middle / max(judgement.hard, LEAST_HARD), MOST_USE)
+    return (HOLDS if within else TIGHT), min(demand.high / max(judgement.soft, LEAST_HARD), MOST_USE)
+
+
+def use_of(judgement: Judgement) -> Column:
+    """What ranks limits within a verdict, see `by_band`."""
+    return by_band(judgement)[1]
 
 
 def rank(verdict: Column, use: Column) -> Column:
@@ -139,7 +143,7 @@ def verdict_within(worst: Column) -> Column:
 
 
 def _rank(judgement: Judgement) -> Column:
-    return rank(band_verdict(judgement), use_of(judgement))
+    return rank(*by_band(judgement))
 
 
 def worst(first: Judgement, *others: Judgement) -> Judgement:

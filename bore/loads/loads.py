@@ -1,12 +1,12 @@
 """What the cut asks for: torque, thrust and power by every school that applies, as bands; and what a hand makes of it."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from functools import partial
 from types import ModuleType
 
 from bore.base.elementwise import Column, Mask, choose, least, most
 from bore.base.formula import enter, silent
+from bore.base.immutable import immutable
 from bore.cutters.registry import family_of
 from bore.job.columns import Columns
 from bore.mechanics import hand_feed, surge
@@ -19,7 +19,7 @@ ALL_SCHOOLS: tuple[ModuleType, ...] = (specific_force, diameter_feed, specific_e
 FURTHEST_OVER_BOOK = 8.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class SchoolLoad:
     """What one school says; thrust None where it has no method, all None with `why_not` where it does not apply.
     A `bound` is not pooled: its thrust only widens the high side."""
@@ -31,7 +31,7 @@ class SchoolLoad:
     bound: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Drive:
     """What the cut asks of motor and belt: torque, that as the point comes through, and power; where the machine's own motor has been read,
     as it would be read again, since its plate and its meter share their fault."""
@@ -41,7 +41,7 @@ class Drive:
     power_kw: Band
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Loads:
     """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is that, as far apart as the schools make it.
     `surge_torque_nm` is the torque as the point comes through, `release_n` the thrust let go there."""

@@ -1,7 +1,6 @@
 """Kinematics of drilling: speeds, chip thickness, removal, cut time."""
 
 import math
-from typing import Any
 
 import numpy as np
 
@@ -10,20 +9,18 @@ from bore.base.formula import formula
 from bore.quantities.units import NM_RPM_PER_KW
 
 
-def _edge_angle(point_angle_deg: Column, function: str) -> Column:
-    numbers: Any = np if is_array(point_angle_deg) else math
-    angle: Column = getattr(numbers, function)(numbers.radians(point_angle_deg) / 2)
-    return angle
-
-
 def sin_edge_angle(point_angle_deg: Column) -> Column:
     """sin κ, κ being half the point angle."""
-    return _edge_angle(point_angle_deg, "sin")
+    if is_array(point_angle_deg):
+        return np.sin(np.radians(point_angle_deg) / 2)
+    return math.sin(math.radians(point_angle_deg) / 2)
 
 
 def tan_edge_angle(point_angle_deg: Column) -> Column:
     """tan κ, κ being half the point angle."""
-    return _edge_angle(point_angle_deg, "tan")
+    if is_array(point_angle_deg):
+        return np.tan(np.radians(point_angle_deg) / 2)
+    return math.tan(math.radians(point_angle_deg) / 2)
 
 
 @formula("Cutting speed", "vc = π D n / 1000", "m/min", "kinematics")

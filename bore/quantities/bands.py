@@ -1,11 +1,10 @@
 """A figure with its doubt: low, middle and high."""
 
-from dataclasses import dataclass
-
 from bore.base.elementwise import Column
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Band:
     """What a quantity is thought to be (middle) and how far it may lie either way."""
 

@@ -1,0 +1,29 @@
+"""Records that are never altered once made, as quick to make as any object.
+
+A check makes some hundred records and a plan some hundred thousand. A frozen dataclass sets each field through `object.__setattr__`, which
+took a fifth of every check; here the type checker holds that nothing is altered, and the fields are set as they are.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, TypeVar, dataclass_transform, overload
+
+Made = TypeVar("Made")
+
+
+@overload
+def immutable(made: type[Made], /) -> type[Made]: ...
+@overload
+def immutable(*, kw_only: bool = False) -> Callable[[type[Made]], type[Made]]: ...
+@dataclass_transform(frozen_default=True)
+def immutable(made: type[Any] | None = None, /, *, kw_only: bool = False) -> Any:
+    """A dataclass with slots whose fields the type checker lets nobody set; equal and hashed by its fields, as a frozen one is.
+
+    >>> @immutable
+    ... class Size:
+    ...     diameter_mm: float
+    >>> Size(8.0) == Size(8.0), hash(Size(8.0)) == hash(Size(8.0))
+    (True, True)
+    """
+    wrap = dataclass(slots=True, unsafe_hash=True, kw_only=kw_only)
+    return wrap if made is None else wrap(made)
