@@ -20,7 +20,7 @@ Data = dict[str, Any]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ChartCell:
-    """A crossing: what to set, the pilot wanted, the verdict, which limit is nearest, and the case it was checked as."""
+    """A crossing: what to set, the pilot wanted, the verdict, which limit is nearest, as a limit, in words and in a word, and the case it was checked as."""
 
     material: str
     cutter: str
@@ -32,6 +32,7 @@ class ChartCell:
     verdict: Verdict
     first: str
     failure: str
+    thing: str
     said: str
     case: Data
 
@@ -130,6 +131,7 @@ def _cell(one: Cell) -> ChartCell:
         verdict=VERDICTS[int(result.verdict)],
         first=limit.id,
         failure=limit.failure,
+        thing=limit.thing,
         said=BY_HAND if one.by_hand else said_of_use(int(result.verdict), float(result.use), limit.floor),
         case=case_of(job),
     )

@@ -27,6 +27,7 @@ def applies(columns: Columns) -> str | None:
 LIMIT = Limit(
     id="bite",
     failure="the cutter won't bite",
+    thing="bite",
     question="Is the push enough for the chisel to bite, or does it only polish?",
     reads=("setting.hand_force_n", "cutter.chisel_ratio", "cutter.wear", "machine.feed.lever_length_mm", "machine.feed.return_spring_n"),
     eased_by=("lean-harder", "pilot", "split-point", "sharper"),

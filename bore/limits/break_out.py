@@ -68,6 +68,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="break-out",
     failure="the metal breaks out or bulges",
+    thing="exit",
     question="Is there metal enough round the hole and under it?",
     reads=(
         "hole.edge_distance_mm",

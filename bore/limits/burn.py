@@ -72,6 +72,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="burn",
     failure="the edge burns",
+    thing="edge",
     question="Is the edge too fast for this metal, or so slow that metal builds up on it?",
     reads=(
         "setting.speed_rpm",

@@ -81,6 +81,7 @@ def _through_holes(columns: Columns, flow_l_min: float) -> Judgement:
 LIMIT = Limit(
     id="coolant",
     failure="the edge starves for coolant",
+    thing="coolant",
     question="Does enough coolant reach the edge?",
     reads=(
         "machine.coolant.method",

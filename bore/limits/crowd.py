@@ -23,6 +23,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="crowd",
     failure="the cutter is crowded",
+    thing="chip",
     question="Is the feed more than this drill takes?",
     reads=("setting.feed_mm_rev", "setting.hand_force_n", "cutter.diameter_mm", "cutter.substrate", "material.feed_class", "hole.entry"),
     eased_by=("less-feed", "lean-lighter"),

@@ -79,6 +79,7 @@ class Limit:
 
     id: str
     failure: str
+    thing: str
     question: str
     reads: tuple[str, ...]
     eased_by: tuple[str, ...]
@@ -87,7 +88,6 @@ class Limit:
     reasons: tuple[Reason, ...] = (Reason(HOLDS, ""),)
     stands_on: tuple[str, ...] = ()
     floor: bool = False
-    thing: str = ""
 
 
 @formula("Mark", "mark = base · share", "", "common-practice")

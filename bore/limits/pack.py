@@ -42,6 +42,7 @@ def applies(columns: Columns) -> str | None:
 LIMIT = Limit(
     id="pack",
     failure="the flutes pack with chips",
+    thing="flutes",
     question="Do the chips get out of the hole?",
     reads=("hole.depth_mm", "cutter.diameter_mm", "setting.pecks.kind", "setting.pecks.depths_mm", "material.chip", "cutter.flute"),
     eased_by=("peck", "coolant", "parabolic-flute"),

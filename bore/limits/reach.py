@@ -39,6 +39,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="reach",
     failure="the cutter won't reach",
+    thing="reach",
     question="Is the drill long enough, and has the machine the travel?",
     reads=(
         "hole.depth_mm",

@@ -74,6 +74,7 @@ def _hardening(columns: Columns, loads: Loads, doubt: Band, thickness: Column) -
 LIMIT = Limit(
     id="rub",
     failure="the edge rubs",
+    thing="edge",
     question="Does the edge cut a chip, or rub?",
     reads=(
         "setting.feed_mm_rev",

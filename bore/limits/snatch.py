@@ -121,6 +121,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="snatch",
     failure="the cutter snatches",
+    thing="grab",
     question="Will it snatch; and is this a job for this kind of cutter on this kind of machine?",
     reads=(
         "material.grab",

@@ -37,6 +37,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="speed-step",
     failure="there is no such speed",
+    thing="speed",
     question="Does the spindle have this speed?",
     reads=("setting.speed_rpm", "machine.spindle.stages", "material.vc_hss_m_min", "cutter.diameter_mm"),
     eased_by=("nearest-speed", "other-machine", "other-substrate"),

@@ -22,6 +22,7 @@ def applies(columns: Columns) -> str | None:
 LIMIT = Limit(
     id="tolerance",
     failure="the hole is not fine enough",
+    thing="size",
     question="Does this cutter leave the hole to the grade asked?",
     reads=("hole.tolerance_it", "cutter.family", "cutter.substrate", "hole.start.kind", "hole.diameter_mm"),
     eased_by=("ream", "bore", "other-family", "bush"),

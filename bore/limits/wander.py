@@ -84,6 +84,7 @@ def _graver(one: Why, other: Why) -> Why:
 LIMIT = Limit(
     id="wander",
     failure="the cutter wanders at the start",
+    thing="start",
     question="Does the point start where it is meant to?",
     reads=(
         "hole.start.kind",

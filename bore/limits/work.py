@@ -91,6 +91,7 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
 LIMIT = Limit(
     id="work",
     failure="the work turns or shifts",
+    thing="work",
     question="Does what holds the work really hold it?",
     reads=(
         "holding.kind",

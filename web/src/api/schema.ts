@@ -6284,7 +6284,7 @@ export interface components {
         };
         /**
          * ChartCell
-         * @description A crossing: what to set, the pilot wanted, the verdict, which limit is nearest, and the case it was checked as.
+         * @description A crossing: what to set, the pilot wanted, the verdict, which limit is nearest, as a limit, in words and in a word, and the case it was checked as.
          */
         ChartCell: {
             /** Material */
@@ -6310,6 +6310,8 @@ export interface components {
             first: string;
             /** Failure */
             failure: string;
+            /** Thing */
+            thing: string;
             /** Said */
             said: string;
             /** Case */

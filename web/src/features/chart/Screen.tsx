@@ -2,18 +2,18 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 
-import { api, inWords, type Schemas } from "../../api/client";
-import { Setting } from "../../drawing/window/Setting";
-import { useUnits } from "../../job/useUnits";
+import { api, inWords } from "../../api/client";
 import { useMachines } from "../../job/queries";
-import { plain, show } from "../../job/units";
+import type { System } from "../../job/types";
+import { useUnits } from "../../job/useUnits";
 import { words } from "../../job/words";
 import { Choices } from "../../ui/Choices";
 import { today } from "../../ui/dates";
 import { usePrint } from "../../ui/usePrint";
+import { legendOf, legendWords, oneLine, twoLines, upToTheLast, type Answer } from "./crossing";
+import { Table } from "./parts/Table";
+import { MARGIN_MM, PAPERS, sheetFor, type Paper, type Sheet, type Wanted } from "./sheet";
 
-type Answer = Schemas["ChartAnswer"];
-type Cell = Answer["rows"][number]["cells"][number];
 const SERIES = [
   ["crib", "of the crib"],
   ["metric", "metric"],
@@ -23,68 +23,35 @@ const SERIES = [
 ] as const;
 type Series = (typeof SERIES)[number][0];
 /** So many metals stand side by side. */
-const MOST = 6;
+const MOST = 8;
 
-/** A crossing in two lines: what to set, and what to pull or feed; by hand where no feed step serves. */
-function Crossing({ cell }: { cell: Cell }) {
-  const system = useUnits();
-  const goes = cell.verdict === "holds" || cell.verdict === "tight";
-  if (cell.said === "by hand") return <td className="border-l border-rule px-2 text-sm text-faint">by hand</td>;
-  if (!goes)
-    return (
-      <td className="border-l border-rule px-2 text-sm text-vermilion" title={cell.said}>
-        – {cell.failure}
-      </td>
-    );
-  return (
-    <td className="figure border-l border-rule px-2 align-top text-sm">
-      <span className="flex items-center gap-1.5 font-semibold">
-        <svg width="11" height="11" viewBox="0 0 12 12" role="img" aria-label={cell.verdict}>
-          <Setting x={6} y={6} radius={5} verdict={cell.verdict} />
-        </svg>
-        {cell.stage}
-      </span>
-      <span className="block">
-        {cell.hand_force_n !== null ? `pull ${show(cell.hand_force_n, "N", system, 2)}` : show(cell.feed_mm_rev, "mm/rev", system, 2)}
-        {cell.pilot_mm !== null && ` · pilot ${plain(cell.pilot_mm, system)}`}
-      </span>
-    </td>
-  );
+/** How large everything in the table is, in letters and lines, as it is printed. */
+function wantedOf(answer: Answer, system: System): Wanted {
+  const legend = legendOf(answer, system);
+  const longest = (texts: readonly string[]) => Math.max(...texts.map((text) => text.length), 1);
+  const cells = answer.rows.flatMap((row) => row.cells);
+  const besides = (row: Answer["rows"][number]) => row.also.join(", ");
+  return {
+    rows: answer.rows.length,
+    metals: answer.rows[0]?.cells.length ?? 0,
+    two: {
+      size: longest(answer.rows.flatMap((row) => [row.name, besides(row)])),
+      crossing: longest(cells.flatMap((cell) => twoLines(cell, system))),
+      lines: answer.rows.reduce((sum, row) => sum + (besides(row) || row.cells.some((cell) => twoLines(cell, system)[1]) ? 2 : 1), 0),
+    },
+    one: {
+      size: longest(answer.rows.map((row) => `${row.name} ${besides(row)}`)),
+      crossing: longest(cells.map((cell) => oneLine(cell, system, legend))),
+      lines: answer.rows.length,
+    },
+  };
 }
 
-function Table({ answer, called }: { answer: Answer; called: (id: string) => string }) {
-  const system = useUnits();
-  const metals = answer.rows[0]?.cells.map((cell) => cell.material) ?? [];
-  return (
-    <table className="wall-chart w-full border-collapse">
-      <thead>
-        <tr className="border-b-2 border-ink text-left align-bottom">
-          <th className="pr-3 font-semibold">Size</th>
-          {metals.map((id) => (
-            <th key={id} className="border-l border-rule px-2 font-semibold">
-              {called(id)}
-              <span className="block text-xs font-normal text-faint">
-                {answer.largest_from_solid_mm[id] == null ? "none from solid" : `up to ${plain(answer.largest_from_solid_mm[id], system)} from solid`}
-              </span>
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {answer.rows.map((row) => (
-          <tr key={row.size_mm} className="border-b border-rule">
-            <th scope="row" className="figure pr-3 text-left align-top font-semibold whitespace-nowrap">
-              {row.name}
-              {row.also.length > 0 && <span className="block text-xs font-normal text-faint">{row.also.join(", ")}</span>}
-            </th>
-            {row.cells.map((cell) => (
-              <Crossing key={cell.material} cell={cell} />
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+/** What the printed sheet is like. */
+function inWordsOf(sheet: Sheet): string {
+  const way = sheet.landscape ? "landscape" : "portrait";
+  const size = `letters of ${sheet.pt} pt`;
+  return sheet.sheets > 1 ? `${sheet.sheets} sheets, ${way}, ${size}: fewer sizes or metals, or a larger sheet, make it one` : `one sheet, ${way}, ${size}`;
 }
 
 export function ChartScreen() {
@@ -96,6 +63,8 @@ export function ChartScreen() {
   const [metals, setMetals] = useState<readonly string[]>(() =>
     ["steel", "stainless", "aluminium"].flatMap((group) => everyday.find((one) => one.group === group)?.id ?? []),
   );
+  const [paper, setPaper] = useState<Paper>("A4");
+  const system = useUnits();
   const machine = chosen || (machines.data?.[0]?.id ?? "");
   const name = machines.data?.find((one) => one.id === machine)?.name ?? "";
   useEffect(() => {
@@ -111,6 +80,10 @@ export function ChartScreen() {
     staleTime: Infinity,
   });
   const turn = (id: string) => setMetals(metals.includes(id) ? metals.filter((one) => one !== id) : [...metals, id].slice(-MOST));
+  const called = (id: string) => everyday.find((one) => one.id === id)?.called ?? id;
+  const { chart, beyond } = found.data ? upToTheLast(found.data) : { chart: undefined, beyond: null };
+  const sheet = chart && sheetFor(paper, wantedOf(chart, system));
+  const legend = chart && sheet?.compact ? legendOf(chart, system) : null;
   return (
     <main className="mx-auto grid max-w-[115rem] gap-3 px-3 pt-2 pb-8 wide:px-5">
       <h1 className="sr-only">Wall chart</h1>
@@ -124,11 +97,12 @@ export function ChartScreen() {
         </select>
         <Choices label="What the chart is of" choices={Object.entries(words().chart_kinds)} chosen={kind} onChoose={setKind} />
         <Choices label="Which sizes" choices={SERIES} chosen={series} onChoose={setSeries} />
+        <Choices label="Paper" choices={Object.keys(PAPERS).map((one) => [one as Paper, one] as const)} chosen={paper} onChoose={setPaper} />
         <button type="button" className="chip font-semibold" onClick={print}>
           Print
         </button>
       </div>
-      <div role="group" aria-label="Metals, at most six" className="no-print flex flex-wrap gap-1.5">
+      <div role="group" aria-label="Metals, at most eight" className="no-print flex flex-wrap gap-1.5">
         {everyday.map((one) => (
           <button key={one.id} type="button" className="chip text-sm" aria-pressed={metals.includes(one.id)} onClick={() => turn(one.id)}>
             {one.called}
@@ -147,18 +121,30 @@ export function ChartScreen() {
           {inWords(found.error)}
         </p>
       )}
-      {found.data && (
+      {chart && (
         <section aria-label="The chart" className="grid gap-1 print:grid-cols-[1fr_auto]">
+          {sheet && (
+            <style>{`@page { size: ${paper} ${sheet.landscape ? "landscape" : "portrait"}; margin: ${MARGIN_MM}mm; } :root { --chart-pt: ${sheet.pt}pt; }`}</style>
+          )}
           {code && <img className="print-code chart-code" alt={`Opens ${name} on a phone`} src={code} />}
-          <h2 className="text-xl font-semibold">
-            {name}: {words().chart_kinds[kind]}
-          </h2>
-          <p className="m-0 text-sm text-faint">
-            Two diameters deep, from solid unless a pilot is named, held as usual. A disc holds, half a disc is tight. Estimates of {today()}: the machine’s
-            instructions and the responsible person come first. Clamp the work; glasses on; no gloves near a turning spindle.
-          </p>
+          <div className="grid gap-1 print:col-start-1">
+            <h2 className="text-xl font-semibold">
+              {name}: {words().chart_kinds[kind]}
+            </h2>
+            <p className="m-0 text-sm text-faint">
+              Two diameters deep, from solid unless a pilot is named, held as usual. A disc holds, half a disc is tight. Estimates of {today()}: the machine’s
+              instructions and the responsible person come first. Clamp the work; glasses on; no gloves near a turning spindle.
+            </p>
+            {beyond && <p className="m-0 text-sm">From {beyond} up none of these goes.</p>}
+            {legend && <p className="m-0 text-sm">In each crossing: {legendWords(legend, system)}.</p>}
+            {sheet && (
+              <p className="no-print m-0 text-sm text-faint">
+                Printed on {paper}: {inWordsOf(sheet)}.
+              </p>
+            )}
+          </div>
           <div className="overflow-x-auto print:col-span-2">
-            <Table answer={found.data} called={(id) => everyday.find((one) => one.id === id)?.called ?? id} />
+            <Table answer={chart} called={called} legend={legend} />
           </div>
         </section>
       )}
