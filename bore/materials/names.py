@@ -91,12 +91,21 @@ def _digits(text: str) -> str:
     return "".join(one for one in text if one.isdigit())
 
 
+@cache
+def _by_digits() -> dict[str, list[str]]:
+    """The names long enough to be spelt wrongly, by the figures in them."""
+    found: dict[str, list[str]] = {}
+    for name in _known():
+        if len(name) >= SHORTEST:
+            found.setdefault(_digits(name), []).append(name)
+    return found
+
+
 def _spelt(text: str) -> Named | None:
     """A name a letter or two away, its figures untouched."""
     if len(text) < SHORTEST - 1:
         return None
-    alike = [name for name in _known() if len(name) >= SHORTEST and _digits(name) == _digits(text)]
-    close = get_close_matches(text, alike, n=1, cutoff=CLOSE if len(text) >= SHORTEST else VERY_CLOSE)
+    close = get_close_matches(text, _by_digits().get(_digits(text), ()), n=1, cutoff=CLOSE if len(text) >= SHORTEST else VERY_CLOSE)
     if not close:
         return None
     named = _known()[close[0]]
@@ -184,14 +193,26 @@ def read_metal(text: str) -> ReadMetal:
     written = " ".join(text.split())
     if not written or len(written) > MOST_LETTERS:
         raise BadInput.at(FIELD, f"is needed, at most {MOST_LETTERS} letters; accepted: a name or grade, such as mild steel, 4140, brass")
+    found = find_metal(written)
+    if found is None:
+        near = ", ".join(row.material.name for row in nearest(written))
+        raise BadInput.at(FIELD, f"no metal here is called “{written}”; the nearest are {near}")
+    return found
+
+
+def find_metal(written: str) -> ReadMetal | None:
+    """The same, None where no metal is called so; raises BadInput naming `metal` where it is known and outside what is checked.
+
+    >>> find_metal("brass").row.material.iso_group, find_metal("squeal")
+    ('N', None)
+    """
     named, said = _known().get(bare(written)), None
     if named is None:
         rest, said = _hardness(written)
         named = _by_name(rest) if bare(rest) else _by_hardness(said) if said else None
         named = named and _in_that_state(named, said)
     if named is None:
-        near = ", ".join(row.material.name for row in nearest(written))
-        raise BadInput.at(FIELD, f"no metal here is called “{written}”; the nearest are {near}")
+        return None
     if named.row is None:
         raise BadInput.at(FIELD, f"“{written}”: {named.why}")
     return ReadMetal(written, named.row, named.why, said or named.hardness_hb, _beside(named.row))
@@ -206,12 +227,13 @@ def _beside(row: MaterialRow) -> tuple[MaterialRow, ...]:
 
 def nearest(text: str, count: int = NEAREST) -> list[MaterialRow]:
     """The materials whose names are nearest a text, nearest first, each once."""
-    wanted = bare(text)
+    matcher = SequenceMatcher(None, "", bare(text))
     scored: dict[str, float] = {}
     for name, named in _known().items():
         if named.row is None:
             continue
         key = named.row.material.id or ""
-        alike = SequenceMatcher(None, wanted, name).ratio()
-        scored[key] = max(scored.get(key, 0.0), alike)
+        matcher.set_seq1(name)
+        if matcher.real_quick_ratio() > scored.get(key, 0.0):
+            scored[key] = max(scored.get(key, 0.0), matcher.ratio())
     return [all_materials()[key] for key in sorted(scored, key=lambda key: -scored[key])[:count]]

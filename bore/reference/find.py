@@ -1,12 +1,12 @@
 """What somebody looks up, found: first what it means to the trade (a size, a thread, a fit, a hardness, a metal), then where it is named."""
 
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
-from bore.materials.names import bare, read_metal
+from bore.materials.names import bare, find_metal
 from bore.plan.callout import read_drawn
 from bore.quantities.drill_sizes import SAME_NAME_MM, read_drill_size
 from bore.quantities.fits import hole_limits_mm
@@ -51,11 +51,20 @@ def _hit(page_id: str, row: Row) -> Hit:
 
 
 def _named(page_id: str, *names: str) -> Iterator[Hit]:
-    """Rows of a page that are called so, to the letter but for capitals and spaces."""
-    wanted = {_plain(name) for name in names}
-    for row in page(page_id).rows:
-        if wanted & {_plain(name) for name in row.names}:
-            yield _hit(page_id, row)
+    """Rows of a page that are called so, to the letter but for capitals and spaces, in their order."""
+    called = _called(page_id)
+    for place in sorted({place for name in names for place in called.get(_plain(name), ())}):
+        yield _hit(page_id, page(page_id).rows[place])
+
+
+@cache
+def _called(page_id: str) -> dict[str, list[int]]:
+    """The places of the rows of a page by their plain names."""
+    found: dict[str, list[int]] = {}
+    for place, row in enumerate(page(page_id).rows):
+        for name in {_plain(name) for name in row.names}:
+            found.setdefault(name, []).append(place)
+    return found
 
 
 def _plain(text: str) -> str:
@@ -136,10 +145,11 @@ def _size(text: str) -> Iterator[Hit]:
 
 def _metal(text: str) -> Iterator[Hit]:
     try:
-        found = read_metal(text)
+        found = find_metal(text)
     except BadInput:
         return
-    yield _hit(SPEEDS, page(SPEEDS).row(found.row.material.id or ""))
+    if found:
+        yield _hit(SPEEDS, page(SPEEDS).row(found.row.material.id or ""))
 
 
 def _unit(text: str) -> Iterator[Hit]:
@@ -154,11 +164,15 @@ READERS: tuple[Reader, ...] = (_bolts, _thread, _fit, _hardness, _size, _unit)
 
 @dataclass(frozen=True, slots=True)
 class _Entry:
-    """What a row, or a page, is looked up by, in small letters: what it is called, and all it says."""
+    """What a row, or a page, is looked up by, in small letters: what it is called, each name on a line of its own; all it says."""
 
     hit: Hit
-    names: tuple[str, ...]
+    called: str
     said: str
+
+
+def _entry(hit: Hit, names: Iterable[str], said: str) -> _Entry:
+    return _Entry(hit, "\n".join(["", *names, ""]).casefold(), said.casefold())
 
 
 @cache
@@ -167,22 +181,21 @@ def _index() -> tuple[_Entry, ...]:
     found = []
     for page_id in PAGES:
         of = page(page_id)
-        names = tuple(name.casefold() for name in (of.words, *of.names))
-        found.append(_Entry(Hit(page_id, "", of.words), names, ""))
+        found.append(_entry(Hit(page_id, "", of.words), (of.words, *of.names), ""))
         for row in of.rows:
             said = " ".join([*row.names, *(cell for cell in row.cells if isinstance(cell, str))])
-            found.append(_Entry(Hit(page_id, row.id, of.told(row)), tuple(name.casefold() for name in row.names), said.casefold()))
+            found.append(_entry(Hit(page_id, row.id, of.told(row)), row.names, said))
     return tuple(found)
 
 
-def _weight(entry: _Entry, wanted: list[str], whole: str) -> int:
-    """How well something answers to words: called exactly so, called so among others, every word in its names, every word in it at all."""
-    if whole in entry.names:
-        return CALLED_SO
-    if any(name.startswith(whole) for name in entry.names):
-        return BEGINS_SO
-    called = " ".join(entry.names)
-    if all(word in called for word in wanted):
+def _weight(entry: _Entry, wanted: list[str], whole: str, least: int) -> int:
+    """How well something answers to words: called exactly so, called so among others, every word in its names, every word in it at all;
+    nought where it is less than the least."""
+    if f"\n{whole}" in entry.called:
+        return CALLED_SO if f"\n{whole}\n" in entry.called else BEGINS_SO
+    if least >= BEGINS_SO:
+        return 0
+    if all(word in entry.called for word in wanted):
         return 2
     return 1 if all(word in entry.said for word in wanted) else 0
 
@@ -192,7 +205,8 @@ def _by_words(text: str, least: int) -> Iterator[Hit]:
     wanted = [_stem(word.casefold()) for word in _WORD.findall(text)]
     if max(map(len, wanted), default=0) < SHORTEST:
         least = CALLED_SO
-    scored = [(_weight(entry, wanted, text.casefold()), entry.hit) for entry in _index()]
+    whole = text.casefold()
+    scored = [(_weight(entry, wanted, whole, least), entry.hit) for entry in _index()]
     for weight, hit in sorted(scored, key=lambda one: -one[0]):
         if weight >= least:
             yield hit
