@@ -5,10 +5,10 @@ machine, and how well it explains each thing seen (tables `causes.csv`, `job_fla
 """
 
 import math
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import listed
 from bore.base.sources import rows
 from bore.check.check import Check
@@ -44,7 +44,7 @@ WEAR_FLAGS = ("sharp", "used", "dull")
 DEEP_D, SHALLOW_D, BIG_MM, SMALL_MM, LONG_D = 3.0, 1.5, 12.0, 6.0, 8.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Cause:
     """A cause, its share, and the terms that speak loudest for or against it."""
 
@@ -55,7 +55,7 @@ class Cause:
     because: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Diagnosis:
     """One action now and its words, how urgent it is (3 stop, 0 after the hole), the causes, likeliest first."""
 

@@ -1,17 +1,17 @@
 """The trade's words and our own, each in a sentence: what a learner asks and a hand knows."""
 
-from dataclasses import dataclass
 from difflib import get_close_matches
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 
 NEAREST = 3
 FIELD = "term"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Term:
     """One word: what else it is called, what it means, the word to read next, whether texts mark it, and where it is from."""
 

@@ -1,9 +1,9 @@
 """What may be seen while it cuts, what that likely means here and what to do: a table, ranked by the job's own numbers."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from functools import cache
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.check.check import Check
 from bore.check.evaluate import Finding
@@ -28,7 +28,7 @@ WHEN: dict[str, Callable[[Check], bool]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Symptom:
     """One thing to watch for; `likelihood` ranks it, `because` names the limit that makes it likely here."""
 

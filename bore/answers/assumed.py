@@ -1,15 +1,15 @@
 """What was taken for granted, as an answer: which field, its words, the value, and why."""
 
 import re
-from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.shape import plain
+from bore.base.immutable import immutable
 from bore.case.fields import all_fields
 from bore.job.assumption import Assumption
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Assumed:
     """A default that was used."""
 

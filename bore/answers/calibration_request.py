@@ -1,10 +1,10 @@
 """Logged cuts and the job they are asked about, read: what each is of, what was predicted, what was measured."""
 
-from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.foretold import LEARNT, NARROWEST, POWER, TORQUE, bands_of, bare_check, said_of
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.cuts.kinds import reading_kind
 from bore.cuts.logged import LoggedCut, Measured, Next, Of, Said
@@ -23,7 +23,7 @@ MOST_FIGURE, MOST_USED, MOST_YEARS = 1e9, 2.0, 100.0
 BANDS_NEEDED = f"is needed: {' or '.join(LEARNT)}, each with low, middle, high"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Cut:
     """What a cut is of, what was predicted of it by quantity, and how much of its edge's life was gone."""
 
@@ -33,7 +33,7 @@ class _Cut:
     used_guessed: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Asked:
     """A request: the job by quantity, and for each quantity the cuts that were read for it."""
 

@@ -1,6 +1,5 @@
 """A check as an answer: the one answer every door gives. Names are stable; fields may be added."""
 
-from dataclasses import dataclass
 from typing import Any
 
 from bore.advice.cautions import cautions_for
@@ -11,6 +10,7 @@ from bore.answers.foretold import ExperienceAnswer, experience_of
 from bore.answers.shape import number, plain, shaped
 from bore.answers.words import fill_reason, needs_in_words
 from bore.base import formula
+from bore.base.immutable import immutable, names_of
 from bore.base.sources import source
 from bore.check import book_values
 from bore.check.check import Check
@@ -26,7 +26,7 @@ from bore.quantities.units import NM_RPM_PER_KW
 SCOPES = ("torque", "thrust", "power", "surge", "drive", "book-feed", "book-speed", "hand", "kinematics")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Band:
     """A figure with its doubt."""
 
@@ -35,7 +35,7 @@ class Band:
     high: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Step:
     """One line of working."""
 
@@ -47,7 +47,7 @@ class Step:
     source: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SchoolLoad:
     """What one school says."""
 
@@ -59,7 +59,7 @@ class SchoolLoad:
     bound: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Demand:
     """What the cut asks for."""
 
@@ -72,7 +72,7 @@ class Demand:
     names: dict[str, str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Need:
     """Something to measure or find out."""
 
@@ -80,7 +80,7 @@ class Need:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class LimitFinding:
     """What one limit found."""
 
@@ -104,7 +104,7 @@ class LimitFinding:
     stands_on: list[str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SettingAnswer:
     """The setting as it works out."""
 
@@ -114,7 +114,7 @@ class SettingAnswer:
     hand_force_n: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class KinematicsAnswer:
     """Speeds, chip and time."""
 
@@ -127,7 +127,7 @@ class KinematicsAnswer:
     peck_time_s: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SpeedRange:
     """From and to."""
 
@@ -135,7 +135,7 @@ class SpeedRange:
     high: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Book:
     """What the books would set."""
 
@@ -144,7 +144,7 @@ class Book:
     hand_force_n: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Depth:
     """Where the stop goes."""
 
@@ -156,7 +156,7 @@ class Depth:
     from_bush_mm: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PeckSchedule:
     """One school of pecking, worked out for the hole; the usual one comes first."""
 
@@ -166,7 +166,7 @@ class PeckSchedule:
     source: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Symptom:
     """Something to watch for while it cuts."""
 
@@ -178,7 +178,7 @@ class Symptom:
     likelihood: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Answer:
     """The answer to a check, without its working, which is asked for when it is opened."""
 
@@ -202,7 +202,7 @@ class Answer:
     symptoms: list[Symptom]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class WorkingAnswer:
     """How the figures of a check were worked out: of each limit, and of the parts that are not one limit's own."""
 
@@ -210,14 +210,14 @@ class WorkingAnswer:
     scopes: dict[str, list[Step]]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class LimitWorked(LimitFinding):
     """What one limit found, with its working."""
 
     working: list[Step]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class WholeAnswer(Answer):
     """The answer to a check with the working of every figure beside it."""
 
@@ -294,7 +294,9 @@ def _judged(check: Check, limit: Limit, judgement: Judgement, verdict: int) -> d
     """A verdict's figure, only what it has of it; the words with it; the figure in short; why, and what is wanted to know more."""
     figure = figure_of(judgement, verdict)
     parts = (
-        {} if figure is None else {name: number(getattr(figure, name)) for name in figure.__slots__ if getattr(figure, name) is not None}
+        {}
+        if figure is None
+        else {name: number(getattr(figure, name)) for name in names_of(type(figure)) if getattr(figure, name) is not None}
     )
     return {
         "verdict": VERDICTS[verdict],

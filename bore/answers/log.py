@@ -1,12 +1,12 @@
 """What a log says of itself: how honest its bands have been, what is to be asked about, whether readings drift; and what moved one check."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.calibration import AskedAnswer, DriftAnswer, HonestyAnswer, drift_words, honesty_answer
 from bore.answers.foretold import bands_of, bare_check, said_of, worth_a_word
 from bore.answers.shape import number, shaped
+from bore.base.immutable import immutable
 from bore.cuts.doubts import asked, drift, foreseen
 from bore.cuts.learning import Fit, learn
 from bore.cuts.logged import LoggedCut, Next
@@ -17,7 +17,7 @@ from bore.cuts.posterior import fitted
 MOST_TOLD = 12
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class LogTold:
     """Of one quantity: how many cuts were learnt from, those to ask about, a drift, how honest the bands of the day have been."""
 
@@ -27,7 +27,7 @@ class LogTold:
     statistics: HonestyAnswer
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MovedBy:
     """A cut that moves a check: measured over predicted, what it counts, and the factor without it."""
 
@@ -37,7 +37,7 @@ class MovedBy:
     factor_without: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MovedAnswer:
     """What the log makes of one quantity of a check, and the cuts that move it most."""
 

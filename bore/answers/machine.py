@@ -1,18 +1,19 @@
 """A machine drawn up, a cutter's outline, a plate that was read: as answers."""
 
-from dataclasses import dataclass, fields
+from dataclasses import fields
 from typing import Any
 
 from bore.answers.assumed import Assumed, assumed_of
 from bore.answers.check import Step, step_of
 from bore.answers.shape import number, shaped
 from bore.base import formula
+from bore.base.immutable import immutable
 from bore.case.records import complete_cutter_record
 from bore.machines.plate_text import PlateText
 from bore.pictures.machine import Described, HandFeed, Rated, describe, rated_diameters
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ChainLink:
     """A link of the chain from the plate to the spindle."""
 
@@ -25,7 +26,7 @@ class ChainLink:
     steps: list[Step]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnSpeed:
     """A speed and what the spindle has at it."""
 
@@ -38,7 +39,7 @@ class DrawnSpeed:
     steps: list[Step]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnCurve:
     """Torque and power at the spindle over speed."""
 
@@ -48,7 +49,7 @@ class DrawnCurve:
     power_kw: list[float]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnTest:
     """What a scale under the quill said."""
 
@@ -58,7 +59,7 @@ class DrawnTest:
     scatter: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnHand:
     """What a hand makes of the lever or wheel."""
 
@@ -70,7 +71,7 @@ class DrawnHand:
     steps: list[Step]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnPair:
     """A pulley pair and the speed it gives."""
 
@@ -84,7 +85,7 @@ class DrawnPair:
     speed_rpm: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnMachine:
     """A machine drawn up from its record."""
 
@@ -97,7 +98,7 @@ class DrawnMachine:
     assumed: list[Assumed]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class RatedDrill:
     """The largest drill in a metal: on the plate, and worked out."""
 
@@ -108,21 +109,21 @@ class RatedDrill:
     why: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class RatedAnswer:
     """What a machine drills beside what its plate says."""
 
     rated: list[RatedDrill]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DescribedMachine(DrawnMachine):
     """A machine drawn up, with what it drills."""
 
     rated: list[RatedDrill]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlateReading:
     """A figure found on a plate."""
 
@@ -131,7 +132,7 @@ class PlateReading:
     value: float | str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlateAnswer:
     """What was read off a plate, and what was left over."""
 
@@ -139,7 +140,7 @@ class PlateAnswer:
     left: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Outline:
     """A cutter as it is drawn to scale."""
 

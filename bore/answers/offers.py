@@ -1,6 +1,6 @@
 """Ways out, the match, a deep hole and a program read back, as answers. Names are stable; fields may be added."""
 
-from dataclasses import dataclass, fields, is_dataclass
+from dataclasses import fields, is_dataclass
 from typing import Any
 
 from bore.answers.assumed import field_words
@@ -8,6 +8,7 @@ from bore.answers.check import Answer, plain_answer
 from bore.answers.judged import judged
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.job.job import Job
@@ -21,7 +22,7 @@ from bore.ways.guesses import Guess, guesses
 from bore.ways.ways_out import Way, WaysOut
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Costs:
     """What a way out costs: time over the job's own (None where that is not known), and whether a tool is changed."""
 
@@ -29,7 +30,7 @@ class Costs:
     tool_change: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class WayOut:
     """A change that was checked: its sentence, the fields it changes, what it makes of the hole."""
 
@@ -44,7 +45,7 @@ class WayOut:
     costs: Costs
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class WaysOutAnswer:
     """The ways out of a job, cheapest first; where there is none the nearest miss."""
 
@@ -53,7 +54,7 @@ class WaysOutAnswer:
     nearest_miss: WayOut | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class GuessAnswer:
     """An assumption that carries the verdict: what was taken, what else it may be, how to find out, and what is said then."""
 
@@ -69,14 +70,14 @@ class GuessAnswer:
     said: str | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class GuessesAnswer:
     """The assumptions that carry a verdict, the weightiest first."""
 
     guesses: list[GuessAnswer]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PairingAnswer:
     """One machine with one cutter at its best real setting; both by their place in the yard."""
 
@@ -96,7 +97,7 @@ class PairingAnswer:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MatchAnswer:
     """Every pairing, best first."""
 
@@ -104,7 +105,7 @@ class MatchAnswer:
     left_out: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class LengthPart:
     """A part of a drill's length."""
 
@@ -112,7 +113,7 @@ class LengthPart:
     length_mm: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class StageAnswer:
     """One drill of a deep hole."""
 
@@ -124,7 +125,7 @@ class StageAnswer:
     length_parts: list[LengthPart]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Wet:
     """Coolant wanted and had."""
 
@@ -136,7 +137,7 @@ class Wet:
     enough: bool | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DeepHoleAnswer:
     """A deep hole worked out."""
 
@@ -154,7 +155,7 @@ class DeepHoleAnswer:
     procedure: list[str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramAnswer:
     """A program read back, and what the check says of it where a case came with it."""
 

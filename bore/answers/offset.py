@@ -1,15 +1,14 @@
 """What an insert drill's X is set to next, as an answer."""
 
-from dataclasses import dataclass
-
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure
 from bore.cuts.noted import MEASURED
 from bore.cuts.offset import Bore, next_offset
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class OffsetAnswer:
     """Bores measured, the X that follows from them, what the bore made of the last change of X, and words."""
 

@@ -11,6 +11,7 @@ from bore.answers.plan_request import Asked
 from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.machines.kinds import machine_kinds
 from bore.part import places
@@ -29,7 +30,7 @@ from bore.plan.solver import Work
 from bore.plan.times import DRILLING, KIND_WORDS, Plan
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlaceFinding:
     """What is wrong with a place of a feature, counted from one."""
 
@@ -40,7 +41,7 @@ class PlaceFinding:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PartObstacle:
     """What stands beside the holes: from and to along x and y, and how high."""
 
@@ -50,7 +51,7 @@ class PartObstacle:
     z_mm: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PartSetup:
     """A set-up as it was asked for: its outline, how thick the part is there, where its zero lies and the word that calls it, what must not be
     drilled into; and half-way between what stands next to one another in it."""
@@ -65,7 +66,7 @@ class PartSetup:
     half_ways: list[HalfWay]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Changes:
     """How often what is changed."""
 
@@ -75,7 +76,7 @@ class Changes:
     moves: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PartTimes:
     """Where the time goes, s."""
 
@@ -86,7 +87,7 @@ class PartTimes:
     total: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class FeatureRow:
     """A feature with the hole as drawn, how deep from its face and how high that is, whether its row is
     somebody's own, where it stands, in which set-up it is made, its steps."""
@@ -102,7 +103,7 @@ class FeatureRow:
     steps: list[PlanStep]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Saved:
     """What planning together saves against each feature by itself."""
 
@@ -112,7 +113,7 @@ class Saved:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Unresolved:
     """A feature that is not made, where it would stand, why it is not, and what to get so that it is (empty where nothing bought helps)."""
 
@@ -124,7 +125,7 @@ class Unresolved:
     places_mm: list[list[float]]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Search:
     """How the order was found: exactly or within bounds, rows and states looked at, and the least it could take."""
 
@@ -134,7 +135,7 @@ class Search:
     bound_s: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PartAnswer:
     """A part planned: what it is, in order, and what it wants beside its operations; its times are one part's, its cost that of all of them."""
 

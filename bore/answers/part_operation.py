@@ -1,12 +1,12 @@
 """The operations of a part as an answer: the tool and its setting, what it does of which features, what is changed before it, its way."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Any
 
 from bore.answers.judged import judged
 from bore.answers.plan_step import case_of
 from bore.answers.shape import number, shaped
+from bore.base.immutable import immutable
 from bore.job.cutter import Cutter
 from bore.limits.judgement import Verdict
 from bore.part.solve import Operation, Solved, Visit
@@ -14,7 +14,7 @@ from bore.plan.times import KIND_WORDS
 from bore.ways.cutter_changes import cutter_words
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PartTool:
     """A tool of the part: its number, its place in the crib, what it is, the features it cuts."""
 
@@ -25,7 +25,7 @@ class PartTool:
     features: list[str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class StepCheck:
     """What the full check says of a step."""
 
@@ -36,7 +36,7 @@ class StepCheck:
     said: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class OperationFeature:
     """What an operation does of one feature: which step of its row, from nought; its places in the order they are visited, the stop, the
     check and its case."""
@@ -51,7 +51,7 @@ class OperationFeature:
     case: dict[str, Any] | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Changed:
     """What is changed before an operation."""
 
@@ -62,7 +62,7 @@ class Changed:
     s: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PathPlace:
     """A place on a tool's way: which feature's, counted from one."""
 
@@ -70,7 +70,7 @@ class PathPlace:
     place: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PartOperation:
     """One operation: the set-up, its kind and words, tool, setting, what it does, the change before it, time."""
 

@@ -1,6 +1,6 @@
 """A plan as an answer: the row of steps, the other ways, the families compared, set-up and checklist."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any, Literal
 
 from bore.advice.cautions import cautions_for
@@ -11,6 +11,7 @@ from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.base.formula import recording
+from bore.base.immutable import immutable
 from bore.limits import BY_ID
 from bore.limits.judgement import CANNOT, VERDICTS, Verdict
 from bore.limits.said import said_of_use
@@ -32,7 +33,7 @@ from bore.ways.cutter_changes import cutter_words
 Case = dict[str, Any]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawnHole:
     """A hole as the drawing names it, and what that means in figures; `least_mm` and `most_mm` bound the drill, `limits_mm` the finished
     hole where the drawing has a tolerance."""
@@ -50,7 +51,7 @@ class DrawnHole:
     tapped: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SeatAnswer:
     """A counterbore or countersink as drawn."""
 
@@ -59,7 +60,7 @@ class SeatAnswer:
     depth_mm: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PatternAnswer:
     """Where the holes stand, and what a divider is set to."""
 
@@ -70,7 +71,7 @@ class PatternAnswer:
     from_edges_mm: list[list[float]]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlanMoney:
     """What a plan costs, in the shop's money."""
 
@@ -81,7 +82,7 @@ class PlanMoney:
     unpriced: list[str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class OnePlan:
     """A row of steps and what it comes to."""
 
@@ -96,14 +97,14 @@ class OnePlan:
     steps: list[PlanStep]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class OtherPlan(OnePlan):
     """A plan by another wish."""
 
     want: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class RivalFamily:
     """The cheapest plan that ends with one family."""
 
@@ -118,7 +119,7 @@ class RivalFamily:
     unpriced: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class BreakEvenAnswer:
     """From so many holes on the second family is cheaper."""
 
@@ -127,7 +128,7 @@ class BreakEvenAnswer:
     count: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ChecklistLine:
     """One line to tick."""
 
@@ -135,7 +136,7 @@ class ChecklistLine:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SetupFact:
     """A figure of a set-up."""
 
@@ -144,7 +145,7 @@ class SetupFact:
     unit: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SetupSheet:
     """A set-up sheet; for a magnet what it must bear beside what it bears."""
 
@@ -157,7 +158,7 @@ class SetupSheet:
     hard_n: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlanAnswer:
     """A plan for a hole, and the others one might want."""
 
@@ -184,7 +185,7 @@ class PlanAnswer:
     working: list[Step]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MachineOffer:
     """What one machine of the shop makes of the hole."""
 
@@ -202,7 +203,7 @@ class MachineOffer:
     drills_mm: list[float]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class OffersAnswer:
     """The plan on every machine of a yard, best first; machines that make none say why."""
 

@@ -1,9 +1,10 @@
 """A request for a plan, read: the hole as drawn, its seats and pattern, what is wanted, the row as somebody has it, the shop's costs."""
 
-from dataclasses import dataclass, fields, replace
+from dataclasses import fields, replace
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import known_fields
 from bore.case.read import read_case
 from bore.job.cutter import SAME_SIZE_MM
@@ -43,7 +44,7 @@ FIELDS = (
 MOST_STEPS = 30
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Asked:
     """Everything a request for a plan says."""
 

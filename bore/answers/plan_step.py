@@ -1,6 +1,5 @@
 """One step of a plan as an answer: what it meets, how it is set, what it costs, and the case it was checked as."""
 
-from dataclasses import dataclass
 from typing import Any, Literal
 
 from bore.advice.expect import expected
@@ -8,6 +7,7 @@ from bore.answers.judged import judged
 from bore.answers.offers import plain_record
 from bore.answers.plan_request import Asked
 from bore.answers.shape import number, shaped
+from bore.base.immutable import immutable
 from bore.check.best_setting import feed_note, stage_words
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
@@ -28,7 +28,7 @@ HELD_WORDS = (*HELD_IN.values(), TAP_HELD_IN, TAILSTOCK_HELD_IN)
 StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class UnderAnswer:
     """What the point meets beyond the work."""
 
@@ -39,7 +39,7 @@ class UnderAnswer:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class StepLadder:
     """The tightest limit's demand and soft mark as shares of its hard one."""
 
@@ -50,7 +50,7 @@ class StepLadder:
     unit: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PhaseAnswer:
     """A stretch of the stroke under a hand, by the tip's depth, and the pull there."""
 
@@ -60,7 +60,7 @@ class PhaseAnswer:
     hand_force_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlanCut:
     """A cutter's step, as it was checked."""
 
@@ -93,7 +93,7 @@ class PlanCut:
     case: dict[str, Any]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlanStep:
     """One step; a hand's work has no cut, and one that cannot be done says why."""
 

@@ -1,12 +1,13 @@
 """A practice run, asked for and answered: what happened in time, the events by their names, what it came to, and its score."""
 
 import json
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 from typing import Any, Literal
 
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.case.read import read_case
 from bore.machines.kinds import HAND_FEEDS
@@ -38,7 +39,7 @@ SHAKES = (0.6, 0.4, 0.5)
 USUAL_N = 100.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PracticeFrame:
     """A moment: time, force at the lever, thrust, tip below the face, feed and its share of the book's, speed, torque, temperatures of edge
     and drill, how fast the edge runs for the metal (r), the share of its life that is gone, skin, packing, oil left; chips by form and
@@ -64,7 +65,7 @@ class PracticeFrame:
     shake: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PracticeEvent:
     """Something that happened, told once: when, by which limit (empty where none), the figure beside its mark and both in words (empty where
     they tell nothing), what it is, and how it is seen, heard and felt."""
@@ -85,7 +86,7 @@ class PracticeEvent:
 End = Literal["through", "not-through", "broken", "loose", "slipped", "tripped", "dead", "off"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PracticeOutcome:
     """How it ended and what it came to; `first`: the first event that counts against it, and its limit."""
 
@@ -101,7 +102,7 @@ class PracticeOutcome:
     money: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PracticePar:
     """The best harmless run of the same set-up."""
 
@@ -109,7 +110,7 @@ class PracticePar:
     edge_used: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PracticeAnswer:
     """A run played: the model's name, moments at ten a second, events, outcome, par (None where the set-up lets nobody through harmlessly)
     and score; the length of the hole to where the tip goes, mm, and the book's feed."""
@@ -125,7 +126,7 @@ class PracticeAnswer:
     book_mm_rev: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Asked:
     """A run asked for: what is really there, and the state it begins with."""
 

@@ -1,11 +1,12 @@
 """Programs as answers: written from a plan's steps, and run through the simulated controller beside them."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any, Literal
 
 from bore.answers.judged import judged
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
+from bore.base.immutable import immutable
 from bore.base.plain import LONGEST_TEXT, REACH_MM, figure, plain_text, points_mm
 from bore.case.read import read_case
 from bore.check.check import Check
@@ -30,7 +31,7 @@ MOST_NUMBER = 99
 NEAR_FACE_MM = 5.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramTool:
     """A tool of a program."""
 
@@ -38,7 +39,7 @@ class ProgramTool:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramBlock:
     """A tool at a speed and feed of the program, with what the check says of it."""
 
@@ -58,7 +59,7 @@ class ProgramBlock:
     power_kw: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramHole:
     """A hole as the program makes it."""
 
@@ -71,7 +72,7 @@ class ProgramHole:
     cycle: int | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramTrace:
     """Depth over time of a tool's first hole: time s, depth mm, 1 where it feeds."""
 
@@ -80,7 +81,7 @@ class ProgramTrace:
     points: list[list[float]]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramProblem:
     """Something wrong in a program, and in which line (0: nowhere)."""
 
@@ -88,7 +89,7 @@ class ProgramProblem:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramFinding:
     """What a setter would stop at, and in which line (0: nowhere): stops is a crash, scrap, a broken tool or an alarm; look is to be looked at."""
 
@@ -99,7 +100,7 @@ class ProgramFinding:
     tool: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ProgramMove:
     """A move as the controller makes it, dry: in which line, of which tool, rapid, feed or dwell, where to, at what speed and feed."""
 
@@ -114,7 +115,7 @@ class ProgramMove:
     time_s: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class CheckNotDone:
     """A check that had nothing to go by, and what it needs."""
 
@@ -122,7 +123,7 @@ class CheckNotDone:
     needs: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ControllerAnswer:
     """A program and what the simulated controller makes of it; its differences from the plan, where one was given; what a setter would stop
     at; what of the control was assumed."""

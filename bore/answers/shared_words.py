@@ -1,11 +1,11 @@
 """Words and facts the screens share with the core: symbols, fields and their choices, families, kinds of machine, steps, wishes."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from functools import cache
 
 from bore.answers.diagnosis import SymptomWords, symptom_words
 from bore.answers.words import all_symbols, how_to_measure
+from bore.base.immutable import immutable, names_of
 from bore.base.sources import rows
 from bore.case.choices import choice_words
 from bore.case.fields import Field, all_fields
@@ -20,7 +20,7 @@ from bore.practice.course.judge import limit_words
 from bore.ways.chart import KIND_NAMES
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Symbol:
     """How a quantity is written."""
 
@@ -28,7 +28,7 @@ class Symbol:
     unit: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class FieldForm:
     """A field of a case as a screen asks for it; `choices` by their names, in words."""
 
@@ -41,7 +41,7 @@ class FieldForm:
     measure: str | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class FamilyWords:
     """A family of cutters: what it is called and does, what it does in a row of steps, and what a screen shows by.
 
@@ -63,7 +63,7 @@ class FamilyWords:
     asks: list[str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MachineWords:
     """A kind of machine: what it is called, what stands round its name in a sentence, and what one is like where nothing is said."""
 
@@ -85,7 +85,7 @@ class MachineWords:
     on_a_magnet: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class StepWords:
     """A kind of step: whether it drills, and whether a hand can do it without the machine."""
 
@@ -95,7 +95,7 @@ class StepWords:
     by_hand: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class EverydayMetal:
     """A metal most shops have, offered first: its group and what it is called there."""
 
@@ -104,7 +104,7 @@ class EverydayMetal:
     called: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class SharedWords:
     """Words and facts the screens share with the core."""
 
@@ -146,7 +146,7 @@ def field_form(field: Field) -> FieldForm:
 
 
 def _families() -> list[FamilyWords]:
-    names = [name for name in FamilyWords.__slots__ if name != "asks"]
+    names = [name for name in names_of(FamilyWords) if name != "asks"]
     return [
         FamilyWords(**{name: getattr(kind, name) for name in names}, asks=[f"cutter.{name}" for name in kind.asks])
         for kind in cutter_kinds().values()
@@ -163,7 +163,7 @@ def shared_words() -> SharedWords:
         reads={limit.id: list(limit.reads) for limit in ALL_LIMITS},
         fields={path: field_form(entry) for path, entry in all_fields().items() if not path.startswith("yard.")},
         families=_families(),
-        machine_kinds=[MachineWords(**{name: getattr(kind, name) for name in MachineWords.__slots__}) for kind in machine_kinds().values()],
+        machine_kinds=[MachineWords(**{name: getattr(kind, name) for name in names_of(MachineWords)}) for kind in machine_kinds().values()],
         hand_feeds=list(HAND_FEEDS),
         steps=[StepWords(kind=kind, words=words, drills=kind in DRILLING, by_hand=kind in BY_HAND) for kind, words in KIND_WORDS.items()],
         wishes=WANT_LABELS,

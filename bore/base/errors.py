@@ -1,9 +1,9 @@
 """What the core says when it cannot take an input."""
 
-from dataclasses import dataclass
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Problem:
     """One thing wrong with one field, in words that also say what is accepted."""
 

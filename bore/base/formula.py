@@ -18,7 +18,7 @@ from bore.base.sources import source
 Function = TypeVar("Function", bound=Callable[..., Any])
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Formula:
     """What stands beside a formula: its quantity, its expression, the unit of its result, its source."""
 

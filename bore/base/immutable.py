@@ -5,7 +5,7 @@ took a fifth of every check; here the type checker holds that nothing is altered
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from typing import Any, TypeVar, dataclass_transform, overload
 
 Made = TypeVar("Made")
@@ -14,10 +14,11 @@ Made = TypeVar("Made")
 @overload
 def immutable(made: type[Made], /) -> type[Made]: ...
 @overload
-def immutable(*, kw_only: bool = False) -> Callable[[type[Made]], type[Made]]: ...
+def immutable(*, kw_only: bool = False, eq: bool = True) -> Callable[[type[Made]], type[Made]]: ...
 @dataclass_transform(frozen_default=True)
-def immutable(made: type[Any] | None = None, /, *, kw_only: bool = False) -> Any:
-    """A dataclass with slots whose fields the type checker lets nobody set; equal and hashed by its fields, as a frozen one is.
+def immutable(made: type[Any] | None = None, /, *, kw_only: bool = False, eq: bool = True) -> Any:
+    """A dataclass with slots whose fields the type checker lets nobody set; equal and hashed by its fields, as a frozen one is
+    (without `eq`, as itself alone).
 
     >>> @immutable
     ... class Size:
@@ -25,5 +26,10 @@ def immutable(made: type[Any] | None = None, /, *, kw_only: bool = False) -> Any
     >>> Size(8.0) == Size(8.0), hash(Size(8.0)) == hash(Size(8.0))
     (True, True)
     """
-    wrap = dataclass(slots=True, unsafe_hash=True, kw_only=kw_only)
+    wrap = dataclass(slots=True, eq=eq, unsafe_hash=eq, kw_only=kw_only)
     return wrap if made is None else wrap(made)
+
+
+def names_of(made: type[Any]) -> tuple[str, ...]:
+    """The names of a record's fields, in order."""
+    return tuple(field.name for field in fields(made))

@@ -1,14 +1,15 @@
 """Where figures come from: every table row and every formula names one of these keys."""
 
 import csv
-from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
+
+from bore.base.immutable import immutable
 
 TABLES = Path(__file__).parents[1] / "tables"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Source:
     """One published work, standard or habit of the trade, and how it reached us."""
 

@@ -2,10 +2,10 @@
 
 import json
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.job.cutter_kinds import cutter_kinds
 from bore.machines.kinds import machine_kinds
@@ -15,7 +15,7 @@ DERIVED = "derived"
 NUMERIC = ("number", "count", "numbers", "range", "curve", "map")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Field:
     """One field of a case. `default` is null, a value, `required`, or `derived` (worked out from other fields)."""
 

@@ -1,11 +1,12 @@
 """Any field of a case as somebody types it: read in the field's own kind of quantity, held to its own range."""
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import pairwise
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.case.fields import Field, all_fields
 from bore.machines.paste import parted_speeds
 from bore.quantities.kinds import KINDS, Kind, plain_kind
@@ -35,7 +36,7 @@ _STEP = re.compile(r"\.\d+(?=\.|$)")
 _TIMES = re.compile(r"^\s*(\d{1,2})\s*[x×*]\s*(.+)$", re.I)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Typed:
     """What was typed for a field: its value (a list where the field takes several), and its echo."""
 

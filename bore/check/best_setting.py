@@ -1,13 +1,14 @@
 """The settings a machine really has, and the best of them for a job."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from bore.base.elementwise import choose, most
+from bore.base.immutable import immutable
 from bore.check.book_values import leaning_n
 from bore.check.evaluate import Finding, Result, evaluate
 from bore.cutters.registry import family_of
@@ -31,7 +32,7 @@ ALIKE = 1e-3
 FORCES_N = np.array([20.0, 40.0, 60.0, 80.0, 100.0, 120.0, 150.0, 180.0, 200.0, 220.0, 250.0])
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Best:
     """The best real setting of a job's machine for it: the job at that setting, its verdict, the place of its tightest limit, how far
     that is used, the time in feed, the setting in words, and whether the drill cuts at

@@ -1,8 +1,7 @@
 """What the books would set for a job: speed, feed, and the hand force that feed asks for."""
 
-from dataclasses import dataclass
-
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.job.columns import Columns
 from bore.limits.burn import top_speed_m_min
 from bore.limits.hand import force_for, marks_n
@@ -15,7 +14,7 @@ from bore.quantities.bands import Band
 BITES, STEP_N, SMALL_N = 1.3, 5.0, 50.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Book:
     """The book's range of speed and its feed for a job; force at the knob where a hand feeds it."""
 

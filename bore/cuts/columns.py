@@ -5,8 +5,8 @@ The shares of the state's variance are our own choice, tried on simulated shops;
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 
+from bore.base.immutable import immutable
 from bore.cuts.logged import Of
 from bore.quantities.calibrations import NINETY
 
@@ -22,7 +22,7 @@ SHARES: dict[str, dict[str, float]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Prior:
     """The spread of the state before any cut: that of the narrowest band there is, less what holes scatter by themselves."""
 

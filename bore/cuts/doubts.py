@@ -2,12 +2,12 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 from statistics import NormalDist
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.immutable import immutable
 from bore.cuts.kinds import reading_kinds
 from bore.cuts.learning import FAR, HOLDS_90, Fit
 
@@ -22,7 +22,7 @@ OF = ("family", "metal", "machine", "kind")
 ENOUGH, MOST_SHARES = 5, 12
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Asked:
     """A cut to ask about: the slips that would explain it, as `/1000` or `x10`; none where it is merely far off."""
 
@@ -30,7 +30,7 @@ class Asked:
     fits: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Drift:
     """Since which cut readings have lain high or low."""
 
@@ -38,7 +38,7 @@ class Drift:
     direction: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Share:
     """Of one family, metal, machine or way of reading: how many readings, and the share inside the band of the day."""
 
@@ -48,7 +48,7 @@ class Share:
     inside: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Statistics:
     """Each reading against what was known before it: the share inside the 90 % band, the band's half-width by
     tens of readings, how many fell into each tenth of what was foreseen, and the shares of the commonest families, metals and so on."""
@@ -78,7 +78,7 @@ def asked(fitted: Fit) -> tuple[Asked, ...]:
     return tuple(found.values())
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Foreseen:
     """Readings in their turn, oldest first: each one's cut and what that and it are of, its surprise in standard deviations, and the
     spread it was foreseen with."""

@@ -1,13 +1,13 @@
 """What happens to an edge, and what it has done since it was last given one."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class EdgeKind:
     """Something that happens to a cutter; `edge`: it cuts with a fresh edge from then on."""
 
@@ -29,7 +29,7 @@ def edge_kind(value: object) -> EdgeKind:
     return edge_kinds()[value]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Work:
     """What an edge has done: holes, metres of them, minutes in the cut."""
 

@@ -1,13 +1,13 @@
 """The ways people have of reading a cut, each with the fault its meter may have and the scatter of one reading."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class ReadingKind:
     """`noted`: the figures a reading of the kind is noted with; `of_the_drive`: it reads the machine's own motor; `meter`: the fault that all readings of the kind on one machine share;
     `own`: the scatter of one; both in logarithms. `slips`: by how much a reading is usually out where its unit was mistaken."""
@@ -23,7 +23,7 @@ class ReadingKind:
     source: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class NotedFigure:
     """A figure a reading is noted with: its words and unit; `asked`: needed, maybe, or no where it is only taken when said."""
 

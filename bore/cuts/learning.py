@@ -8,11 +8,11 @@ Leave-one-out without refitting: `d = (S y)ᵢ / Sᵢᵢ`, `t = d / √(1/Sᵢ�
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.immutable import immutable
 from bore.cuts.columns import A_YEAR, GUESSED_WEAR, HOLE_TO_HOLE, WEAR, Prior
 from bore.cuts.kinds import reading_kinds
 from bore.cuts.logged import LoggedCut, Measured, Next, Of
@@ -29,7 +29,7 @@ TRUSTED_CUTS = 6.0
 BEYOND = 1.25
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class CutSays:
     """One cut: measured over predicted, what it counts, how it stands to the others, and what would be without it."""
 
@@ -41,7 +41,7 @@ class CutSays:
     spread_without: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Learnt:
     """What the cuts say of a job: a factor on the middle, the share of the spread that is left, both also at a meter's own reading."""
 
@@ -54,7 +54,7 @@ class Learnt:
     cuts: tuple[CutSays, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Fit:
     """The readings fitted: row by row its cut's place, ratio y, state and meter columns, scatter, weight and surprise."""
 
@@ -144,7 +144,7 @@ def _weighed(together: Array, own: Array, y: Array) -> tuple[Array, Array, Array
     return inverse, weight, t, d
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Foretold:
     """A job's posterior: its row as it meets the fitted ones, mean and variance, how far the middle may move, how honest cuts have been."""
 

@@ -6,11 +6,11 @@ books' (bore/schools/wear.py), a Weibull shape of 2 to 4 for tool life common pr
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.immutable import immutable
 from bore.schools.wear import GROWS, WEAR
 
 Array = NDArray[np.float64]
@@ -28,7 +28,7 @@ LOW, MIDDLE, HIGH = 10, 50, 90
 BACK_BEFORE, LOST_BEFORE = 3.0, 2.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Range:
     """Four in five lie between low and high."""
 

@@ -1,9 +1,9 @@
 """A cut that was logged, as learning sees it: what it was of, what had been predicted, what was measured."""
 
-from dataclasses import dataclass
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Of:
     """What a cut is of: names that two cuts may have in common. A size, where it is said, groups cuts of nearly one diameter."""
 
@@ -16,7 +16,7 @@ class Of:
     diameter_mm: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Said:
     """A prediction without any calibration: its middle, and the half-width of its band in logarithms."""
 
@@ -24,7 +24,7 @@ class Said:
     half_width: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Measured:
     """One reading of a quantity; `own` is its own scatter in logarithms, where it is better known than its kind's."""
 
@@ -33,7 +33,7 @@ class Measured:
     own: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class LoggedCut:
     """A cut: its name, what it was of, what was said beforehand of one quantity, and what was measured of it.
 
@@ -49,7 +49,7 @@ class LoggedCut:
     confirmed: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Next:
     """The cut that is asked about: what it is of, its prediction, its edge, and the kind of meter it would be read by."""
 

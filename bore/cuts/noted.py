@@ -1,11 +1,11 @@
 """A cut as somebody noted it beside the machine: how it went, what was read, measured and seen. Nothing but what it is said to be."""
 
 from collections.abc import Collection
-from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.base.sources import rows
 
@@ -23,7 +23,7 @@ GAUGES = ("go", "no-go")
 SIZE = (*MEASURED, "gauge")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Outcome:
     """How a cut went; `made`: the edge did a hole's work."""
 

@@ -2,9 +2,9 @@
 takes a change up as it should."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 
 # A change of X below this tells nothing of what the machine made of it, mm.
 LEAST_MM = 0.01
@@ -29,7 +29,7 @@ def x_correction_mm(*, wanted_mm: float, measured_mm: float) -> float:
     return wanted_mm - measured_mm
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Bore:
     """A bore that was measured, and the X that was set for it, both on the diameter, mm."""
 
@@ -37,7 +37,7 @@ class Bore:
     measured_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Offset:
     """What X is set to next (None where that would be a guess), what the bore made of the last change of X, and words."""
 

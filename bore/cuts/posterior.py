@@ -5,12 +5,13 @@ answered without the cuts. `mean = Zᵀ S y`, `C = Zᵀ S Z`; for a job with row
 import math
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.immutable import immutable
 from bore.cuts.columns import WEAR, Prior
 from bore.cuts.kinds import reading_kinds
 from bore.cuts.learning import BEYOND, HOLDS_90, Fit, fit, pairing_of
@@ -26,7 +27,7 @@ MOST_LATELY = 2000
 MOST_COLUMNS = 400
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Taught:
     """Of one quantity: the columns' places, their mean, how far each is known, the narrowest band, how honest cuts have been, how far
     the furthest fitted cut moved, how many there were of each pairing of metal, cutter and machine, and the way each machine's own motor
@@ -154,7 +155,7 @@ def _kept(found: Fit, meters: dict[str, str]) -> list[tuple[str, ...]]:
     return sorted(names, key=lambda name: -int(shared[found.names[name]]))[:MOST_COLUMNS]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Log:
     """What a shop's log says, by quantity; of what it was asked lately it remembers the answer, since a plan asks of the same like over
     and over."""

@@ -6,10 +6,10 @@ that reads the motor is set against its idle reading at this speed, so that what
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields
 from bore.case.read import machine_of
 from bore.case.records import complete_machine_record
@@ -35,7 +35,7 @@ FIELDS = ("kind", "raw", "machine", "speed_rpm", "setting")
 MOST = 1e6
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Read:
     """A reading in N·m, N or kW, its own scatter and its meter's fault in logarithms, or why it says nothing."""
 
@@ -46,7 +46,7 @@ class Read:
     refused: str | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Reader:
     """What a reading is read with: the figures that were noted, the machine, the speed, the push."""
 

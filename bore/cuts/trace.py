@@ -11,6 +11,7 @@ from functools import cache
 import numpy as np
 from numpy.typing import NDArray
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.cuts.columns import HOLE_TO_HOLE
 
@@ -36,7 +37,7 @@ CREEP_WITHIN, CREEP_HOLES, JUMP, ERRORS = 1.2, 1.10, 1.4, 3.0
 JUMP_S, LEAST_SAMPLES, LEAST_HOLES = 1.0, 4, 4
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Expected:
     """What is said of the load: in per cent over idling along the depth of the tip, at a feed and a speed, to a depth; a factor that the
     shop's log has for it, and the spread of one hole about that."""
@@ -65,7 +66,7 @@ class Expected:
         return float(self.depth_mm[over[0]]) if over.size else 0.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Trace:
     """Samples in time: the load, and what else the machine told."""
 
@@ -79,7 +80,7 @@ class Trace:
     gaps: tuple[tuple[float, float], ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Hole:
     """One hole of a trace: when, in how many pecks, how deep, its median load and that over what was said; what is amiss; its samples."""
 
@@ -95,7 +96,7 @@ class Hole:
     loads: Array
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Watched:
     """What idling is and how it scatters, and the holes."""
 
@@ -112,7 +113,7 @@ class _Found:
     face_mm: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Alarm:
     """Something amiss, in words; `its_own`: of the one hole, so that it tells nothing of an edge that dulls."""
 
@@ -208,7 +209,7 @@ def _steps(trace: Trace, peck: slice, expected: Expected) -> Array:
     return np.asarray(spent * (expected.feed_mm_s if trace.feed_mm_s is None else trace.feed_mm_s[peck]), dtype=np.float64)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Samples:
     """A hole's samples, its pecks on end: moments, depths, logarithms of the load over what was said, and of them, those to be judged;
     how far each may lie out."""

@@ -5,12 +5,13 @@ families is asked of this record, so that schools and limits never name a family
 """
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from pathlib import Path
 from types import ModuleType
 from typing import Any
 
 from bore.base.elementwise import Column, Mask
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.job.columns import Columns
 from bore.job.cutter import Cutter
@@ -27,7 +28,7 @@ Refuse = Callable[[str, str], None]
 WARNED, NEVER = "warned", "never"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class BookFeed:
     """The book's feed for a job and the marks above which it crowds the cutter, mm/rev."""
 
@@ -36,7 +37,7 @@ class BookFeed:
     hard_mm_rev: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Pair:
     """How a family goes with a kind of machine, and why where it does not go smoothly."""
 
@@ -44,7 +45,7 @@ class Pair:
     why: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Never:
     """Something the family must not be asked to do: when that is so, how bad it is (2 gives way, 3 can't), the words."""
 
@@ -60,7 +61,7 @@ def ring_removal_mm3_min(columns: Columns, feed_mm_rev: Column, speed_rpm: Colum
     )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Family:
     """One family of cutters: its facts and the rules that are its own.
 

@@ -1,11 +1,11 @@
 """Sets of cutters as they are named on the lid of their box: `HSS jobber 1-13 x 0.5`, `#1-#60`, `annular HSS 12-50 x 2, 30 deep`."""
 
 import re
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.cutters.registry import ALL_FAMILIES
 from bore.job.cutter_kinds import cutter_kind
 from bore.machines.kinds import morse_size_for
@@ -64,7 +64,7 @@ _THREAD = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)$", re.I)
 _INCHES = re.compile(r"/|\"|\bin\b")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Size:
     """One size of a set: how it is written, its diameter, and the pitch of a thread."""
 
@@ -73,7 +73,7 @@ class Size:
     pitch_mm: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class CutterSet:
     """A set: its name set straight, and each cutter with its name and its record."""
 

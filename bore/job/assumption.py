@@ -1,10 +1,11 @@
 """What was assumed because nobody said."""
 
-from dataclasses import dataclass
 from typing import Any
 
+from bore.base.immutable import immutable
 
-@dataclass(frozen=True, slots=True)
+
+@immutable
 class Assumption:
     """A default that was used because the case did not say."""
 

@@ -1,16 +1,16 @@
 """What every family of cutters is: its facts, a row each. What it does with them (rules) is in its folder under `cutters/`."""
 
-from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.machines.kinds import FREE_HANDS
 
 NEEDS_COOLANT_THROUGH, WANTS_COOLANT_THROUGH = "must", "wants"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class CutterKind:
     """One family as facts, a row of `tables/cutter_kinds.csv`.
 

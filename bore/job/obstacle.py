@@ -1,14 +1,14 @@
 """What stands on the work and in a tool's way: a clamp, a boss, a wall."""
 
-from dataclasses import dataclass
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.base.plain import REACH_MM, figure, known_fields, listed, plain_text, span_mm
 
 MOST_OBSTACLES = 100
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Obstacle:
     """A block from its sides up to a height, mm from the zero."""
 

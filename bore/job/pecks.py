@@ -1,6 +1,5 @@
 """Peck schedules, by how chips and coolant are dealt with; the schools of thought side by side."""
 
-from dataclasses import dataclass
 from functools import cache
 from itertools import pairwise
 
@@ -15,7 +14,7 @@ MOST_PECKS = 400
 RETRACT_S, HAND_RETRACT_S, DWELL_S = 1.0, 3.0, 0.5
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class School:
     """One way of pecking: how deep before the first, then how far each time, and the least it shrinks to, in diameters."""
 

@@ -1,7 +1,7 @@
 """The one verdict rule: a demand as a band against two marks."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from enum import IntEnum
 from typing import Literal
 
@@ -49,7 +49,7 @@ class Judgement:
         return not self.needs
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Reason:
     """A verdict that is a matter of kind, not of degree, and its words (filled from the job).
 
@@ -69,7 +69,7 @@ def named(reasons: Mapping[IntEnum, Reason]) -> tuple[Reason, ...]:
     return tuple(reasons.values())
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Limit:
     """One limit: its name as a failure, the machinist's question, what it reads and what eases it.
 

@@ -1,7 +1,6 @@
 """One figure that agrees with one verdict, and the words they are said in; the same on every screen, card and command."""
 
-from dataclasses import dataclass
-
+from bore.base.immutable import immutable
 from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT, VERDICTS, Judgement, share_of
 
 # A ratio above this says nothing more than that it is far beyond; one nearer its mark than this is just over it.
@@ -9,7 +8,7 @@ FAR, NEAR = 20.0, 1.05
 WORDS = {"holds": "Holds", "tight": "Tight", "gives-way": "Gives way", "cannot": "Can’t", "unknown": "Not known"}
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Figure:
     """How a verdict stands to its marks: what is left of the soft mark where it holds; the high side over the soft and the hard mark
     where it is tight (over the hard alone where they are one); the middle over the hard mark where it gives way."""

@@ -1,9 +1,9 @@
 """What is usual for a kind of machine, a motor, a drive and a taper: tables with their sources."""
 
-from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 
 # What a hand does to the drill by each feed it makes.
@@ -14,7 +14,7 @@ FREE_HANDS = ("hand-lever", "magnet-rack", "push")
 HAND_STIFFNESS_N_MM = 650.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MachineKind:
     """A kind of machine: what is usual for it, and the facts others ask about, a row of `tables/machine_kinds.csv`.
 
@@ -74,7 +74,7 @@ class MachineKind:
         return not (self.work_turns or self.on_a_magnet)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Motor:
     """A kind of motor and its usual breakdown torque over rated torque; whether its speed is held whatever the load."""
 
@@ -86,7 +86,7 @@ class Motor:
     holds_speed: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Drive:
     """A kind of drive and the share of power it passes on; the share it takes beyond idling while it cuts, and the share of the motor's
     load that reaches the spindle (both common practice)."""
@@ -97,7 +97,7 @@ class Drive:
     meter_reaches: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Surface:
     """What lies on a plate under a magnet: the gap it makes, and whether it is slippery."""
 
@@ -105,7 +105,7 @@ class Surface:
     slippery: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Taper:
     """A Morse taper: the largest drill made with it, its friction torque per kN of thrust, what its tang bears."""
 

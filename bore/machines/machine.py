@@ -1,13 +1,13 @@
 """A machine as the parts a hole feels: spindle, feed, holder, travels, coolant."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.machines.kinds import MachineKind, machine_kind
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Belt:
     """The belt of one step."""
 
@@ -18,7 +18,7 @@ class Belt:
     worn: bool
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Stage:
     """A speed the spindle really has: one fixed speed, or a range with its power curve."""
 
@@ -42,7 +42,7 @@ class Stage:
         return self.speed_rpm if self.speed_rpm is not None else self.max_rpm  # type: ignore[return-value]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Pair:
     """A pulley pair, and what the tachometer said of it."""
 
@@ -55,7 +55,7 @@ class Pair:
     measured_rpm: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Plate:
     """What a motor's plate prints."""
 
@@ -71,7 +71,7 @@ class Plate:
     supply_hz: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Spindle:
     """Motor, drive and stages. `power_kw` is the motor's rated output; `efficiency` what of it reaches the spindle."""
 
@@ -92,7 +92,7 @@ class Spindle:
     stages: tuple[Stage, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ScaleReading:
     """One reading of a scale under the quill: the pull of the hand, and the thrust it made."""
 
@@ -100,7 +100,7 @@ class ScaleReading:
     thrust_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Feed:
     """How the feed is made; the fields of other kinds are None."""
 
@@ -120,7 +120,7 @@ class Feed:
     scale_test: tuple[ScaleReading, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Holder:
     """What holds the tool."""
 
@@ -132,7 +132,7 @@ class Holder:
     max_rpm: float | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Coolant:
     """How coolant reaches the edge."""
 
@@ -141,7 +141,7 @@ class Coolant:
     flow_l_min: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Magnet:
     """The magnetic base of a magnetic drill."""
 
@@ -159,7 +159,7 @@ class Magnet:
     contact_share: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Machine:
     """One machine."""
 

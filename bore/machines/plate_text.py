@@ -2,9 +2,9 @@
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.quantities.units import KW_PER_HP
 
 METRIC_HP_KW = 0.73549875
@@ -12,7 +12,7 @@ _NUMBER = r"(\d+(?:[.,]\d+)?)"
 INPUT = re.compile(r"\b(input|in|absorbed|p1|consumption)\b", re.I)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Reading:
     """A figure found on a plate: the text it stood in, the field it goes to, its value."""
 
@@ -21,7 +21,7 @@ class Reading:
     value: Any
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class PlateText:
     """Everything a plate's text said, and the part of it nothing was made of."""
 

@@ -1,9 +1,9 @@
 """A work material: the constants the schools of load need, and how it behaves under a drill."""
 
-from dataclasses import dataclass
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Material:
     """One metal in one condition. `kc11_n_mm2` and `mc` are a pair and never come from two tables."""
 

@@ -7,11 +7,11 @@ never guessed at: 4104 is not 4140. Letters may be a little wrong.
 import re
 import unicodedata
 from collections.abc import Iterator
-from dataclasses import dataclass
 from difflib import SequenceMatcher, get_close_matches
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.materials.conversion import UNITS, brinell
 from bore.materials.table import MaterialRow, all_materials
@@ -33,7 +33,7 @@ _STAINLESS = re.compile(r"(?<=\d)(?=ss\b)")
 _WORD = re.compile(r"[^\W_]+")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Named:
     """What a name stands for: the row of the table (None where it is outside), why, and its hardness where that is not the row's."""
 
@@ -42,7 +42,7 @@ class Named:
     hardness_hb: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class ReadMetal:
     """A metal's name read: its row, why that one, the hardness said or usual where it is not the row's own, and what is near it."""
 

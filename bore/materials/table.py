@@ -1,13 +1,13 @@
 """The built-in materials: one row a material, every row with its sources and how sure it is."""
 
-from dataclasses import dataclass
 from functools import cache
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.materials.material import Material
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class MaterialRow:
     """A row of `tables/materials.csv`: the material and what stands beside it in the book."""
 

@@ -1,18 +1,18 @@
 """The scale test: readings of a bathroom scale under the quill give the force ratio, the return spring and their scatter."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 
 # Pulls this much apart, the strongest over the weakest, tell the spring from the ratio.
 SPREAD_PULLS = 1.25
 ENOUGH = 3
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class ScaleTest:
     """What the readings say: thrust for a newton at the knob, the return spring there, how far readings lie off (a share of the thrust)."""
 

@@ -1,8 +1,8 @@
 """Several of one part: each made whole before the next, or each step done on all of them before the next step; whichever is quicker."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
+from bore.base.immutable import immutable
 from bore.part.interleave import MAGNET_S
 from bore.part.solve import TURN_S, Operation
 
@@ -10,7 +10,7 @@ MOST_PARTS = 1000
 WAYS = {"parts": "each part whole before the next", "steps": "each step on every part before the next step"}
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Batch:
     """How many parts, how long for each way of making them, s, each part's clamping counted; and the quicker way, in words."""
 

@@ -2,9 +2,9 @@
 
 import itertools
 import math
-from dataclasses import dataclass
 from fractions import Fraction
 
+from bore.base.immutable import immutable
 from bore.part.model import Feature, Setup
 from bore.part.places import SAME_MM
 from bore.quantities.units import MM_PER_INCH
@@ -13,7 +13,7 @@ from bore.quantities.units import MM_PER_INCH
 SIXTY_FOURTHS = 64
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class HalfWay:
     """Between two stations along an axis: what they are, where, how far apart, and the middle between them, mm, inch and nearest 1/64."""
 

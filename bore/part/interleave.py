@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from bore.base.budget import look
+from bore.base.immutable import immutable
 from bore.part.model import Point
 from bore.plan.times import SPEED_S
 
@@ -21,7 +22,7 @@ STOP_S, MAGNET_S = 15.0, 90.0
 EXACT_STATES, KEPT = 20_000, 60
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Work:
     """One step on the machine: its place in the unit's row, its tool, speed, stop, what putting the tool in takes, and whether it is a mark."""
 
@@ -33,7 +34,7 @@ class Work:
     is_mark: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Unit:
     """What is worked on together: a feature's holes, or where moving is dear one of them; the steps left to do, and which units come first."""
 
@@ -44,7 +45,7 @@ class Unit:
     after: tuple[int, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Rules:
     """What a change costs here: whether a hand changes belts and stops, and what moving the machine takes; marks before all else."""
 
@@ -53,7 +54,7 @@ class Rules:
     mark_first: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class At:
     """What stands: tool, speed, stop, place."""
 
@@ -63,7 +64,7 @@ class At:
     place: Point | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Change:
     """What has to be changed before a step, and how long that takes."""
 

@@ -1,15 +1,16 @@
 """A part as it is drawn: its set-ups, and its features, each with a letter, places and its own hole to be planned."""
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.job.obstacle import Obstacle
 
 Point = tuple[float, float]
 Box = tuple[Point, Point]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Setup:
     """One clamping: its outline, what must not be drilled into under it, what stands in the way; turned over about x or y after the one
     before; what lies behind a hole (as a case's `hole.behind`) and the free room there."""
@@ -28,7 +29,7 @@ class Setup:
     holding: dict[str, Any] = field(default_factory=dict)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Feature:
     """A kind of hole of the part: its letter, where its holes stand (none where that was not said), in which set-up, after which others;
     what its plan is asked for."""
@@ -46,7 +47,7 @@ class Feature:
     asked: dict[str, Any] = field(default_factory=dict)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Part:
     """A part: its set-ups in order, its features, what is wanted, and how many of it."""
 

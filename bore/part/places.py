@@ -2,10 +2,10 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 from itertools import combinations
 from typing import Literal
 
+from bore.base.immutable import immutable
 from bore.limits.break_out import WALL
 from bore.part.model import Feature, Part, Point, Setup
 
@@ -17,7 +17,7 @@ SOFT_WALL, HARD_WALL = WALL
 SAME_MM, LEAST_WALL_MM, CHUCK_MM = 0.01, 1.0, 30.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Finding:
     """What is wrong with a place, counted from one: which check says so, how much it matters, and the words."""
 

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 
 from bore.base.budget import look
+from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.limits.judgement import TIGHT
 from bore.part.interleave import MAGNET_S, At, Change, Order, Rules, Unit, Work, after, best_order, change_to, one_after_another
@@ -21,7 +22,7 @@ TURN_S = 60.0
 MOST_CHOICES, MOST_STATES = 60, 60_000
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Rows:
     """A feature in its set-up, with the rows that may make it."""
 
@@ -30,7 +31,7 @@ class Rows:
     rows: tuple[Plan, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Visit:
     """What one operation does of one feature: the step, and its places in the order they are visited, counted from one."""
 
@@ -39,7 +40,7 @@ class Visit:
     places: tuple[int, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Operation:
     """One tool at one setting, or a hand's work: what it does of which features, what is changed before it, the way it goes."""
 

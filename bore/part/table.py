@@ -1,9 +1,9 @@
 """A table of holes, a row each: read as features with letters and places, and written as one."""
 
 import re
-from dataclasses import dataclass
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.base.plain import FURTHEST_MM, LONGEST_NAME
 from bore.part.model import Feature
 
@@ -16,7 +16,7 @@ _LETTER = re.compile(r"^[A-Z]{1,3}$")
 Row = dict[str, Any]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class RowFault:
     """What is wrong with a row of a table: which line of the file, the column, and what is accepted."""
 
@@ -25,7 +25,7 @@ class RowFault:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class HoleTable:
     """A table read: its features as a part's request has them, and the rows that will not do."""
 

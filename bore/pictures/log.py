@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -10,6 +9,7 @@ from numpy.typing import NDArray
 
 from bore.base.elementwise import Column, most
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.evaluate import Result, evaluate
 from bore.job.columns import Columns
 from bore.job.job import Job
@@ -42,7 +42,7 @@ RULES = {
 }
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Mark:
     """Something that happens at a depth of the point."""
 
@@ -50,7 +50,7 @@ class Mark:
     words: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Rule:
     """A limit drawn on a track."""
 
@@ -61,7 +61,7 @@ class Rule:
     hard: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Time:
     """When the tip is at each depth, s (None where the drill does not bite); energy of the cut; the time of one hole with
     the pauses between, and the root-mean-square power at the spindle over it."""
@@ -72,7 +72,7 @@ class Time:
     rms_kw: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Log:
     """Depth of the tip below the face, the tracks at each depth, their rules, the marks between, and the time it takes;
     how many methods made each track, and whether the stiffness that decides the surge was given or assumed."""
@@ -87,7 +87,7 @@ class Log:
     stiffness_known: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Shape:
     """What the log is worked out from: the point's height, the plates and the pecks."""
 

@@ -1,12 +1,13 @@
 """A machine drawn from its own record: what its plate comes to at the spindle, step by step; its curve, its feed, what it drills."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 from bore.base.elementwise import least
 from bore.base.formula import Step, enter, recording, silent
+from bore.base.immutable import immutable
 from bore.case.derive import scale_test_of
 from bore.case.read import machine_of, read_case
 from bore.case.records import complete_machine_record
@@ -37,7 +38,7 @@ RATED_FEED = 0.6
 THE_MACHINES_OWN = ("motor", "stall", "belt", "feed-force", "hand", "bite", "holder", "speed-step")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Link:
     """One link of the chain from the plate to the spindle: words, figure, field it may be changed by, why it was assumed."""
 
@@ -50,7 +51,7 @@ class Link:
     steps: tuple[Step, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Speed:
     """One fixed speed, or an end of a range: torques at the spindle, the belt's where it is known."""
 
@@ -63,7 +64,7 @@ class Speed:
     steps: tuple[Step, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Curve:
     """Rated torque and power at the spindle over speed, one run for each range; fixed steps are points."""
 
@@ -73,7 +74,7 @@ class Curve:
     power_kw: tuple[float, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class HandFeed:
     """What a hand makes of lever or wheel: thrust for each pull, and what a scale said of it."""
 
@@ -85,7 +86,7 @@ class HandFeed:
     steps: tuple[Step, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Rated:
     """The largest drill from solid in a metal: on the plate, worked out, and what keeps it from the next one."""
 
@@ -96,7 +97,7 @@ class Rated:
     why: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Described:
     """A machine as it is drawn."""
 

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.best_setting import best_setting, over_force
 from bore.check.evaluate import Result, evaluate
 from bore.job.columns import Columns
@@ -34,7 +35,7 @@ MAPPED = tuple(limit for limit in ALL_LIMITS if limit.id != "speed-step")
 Mark = Literal["hard", "soft"]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Region:
     """Ground a limit closes (hard) or makes tight (soft): a polygon of [rpm, mm/rev]."""
 
@@ -45,7 +46,7 @@ class Region:
     label: tuple[float, float] | None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Place:
     """A point of the map, its verdict and tightest limit."""
 
@@ -56,7 +57,7 @@ class Place:
     hand_force_n: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Window:
     """The map: its axes, the machine's real speeds and feeds, the regions, the point and the recommended point.
     `standing` are limits that say the same, other than holds, wherever the setting is put; `force_scale` pairs hand

@@ -1,9 +1,9 @@
 """The plan on whichever machine of the shop does it best."""
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.plan.solver import Stopped, solve
 from bore.plan.task import Task, Wish
 from bore.plan.times import Plan
@@ -12,7 +12,7 @@ from bore.plan.times import Plan
 Progress = Callable[[int, int], bool]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Offer:
     """What one machine of the shop, by its place, makes of the hole: a plan, or why there is none."""
 

@@ -1,9 +1,9 @@
 """A hole as it is called across the shop or lettered on a drawing: how many, the hole itself, how deep, through or blind."""
 
 import re
-from dataclasses import dataclass
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.plan.callout import FIELD
 from bore.plan.pattern import MOST_HOLES
 from bore.plan.seats import take_seats
@@ -23,7 +23,7 @@ _BY = re.compile(rf"^(?P<hole>.*[\dA-Za-z)])\s*[x×]\s*{_LENGTH}$", re.I)
 _BARE_THREAD = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)$", re.I)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Call:
     """What was called: the hole's own text, and the rest as far as it was said."""
 

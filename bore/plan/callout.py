@@ -2,12 +2,13 @@
 
 import math
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import cache
 
 import numpy as np
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.plan.seats import Seat, take_seats
 from bore.quantities.drill_sizes import read_drill_size
@@ -50,7 +51,7 @@ _FLAT = re.compile(r"^flat[- ]?bottom(?:ed)?,?\s+(?P<before>.+)$|^(?P<after>.+?)
 _BA = re.compile(r"^(\d{1,2})\s*BA$", re.I)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Drawn:
     """A hole as drawn: its text, the size drilled for it and between what sizes that may lie, the size it is finished to, its
     thread's pitch, its grade."""
@@ -138,7 +139,7 @@ def ba_thread(number: int) -> tuple[float, float]:
     return 6 * pitch**1.2, pitch
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Thread:
     """A thread: major diameter, pitch, tap drill, and the least and most its hole may be, mm."""
 

@@ -1,15 +1,15 @@
 """What is gone through before switching on and after the last hole: tables of lines, and when each is asked."""
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.machines.kinds import MachineKind
 from bore.plan.task import Task
 from bore.plan.times import Plan
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Line:
     """One line to tick: its name, which stays, and its words."""
 

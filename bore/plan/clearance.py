@@ -1,7 +1,6 @@
 """What the point meets beyond the work: the bed of the vice, the table, parallels, a chuck's face."""
 
-from dataclasses import dataclass
-
+from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.plan.step_cut import Cut
 
@@ -10,7 +9,7 @@ BLOCK_MM = 5.0
 NAMES = {"table": "the table", "vice": "the bed of the vice", "parallels": "what the parallels stand on"}
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Under:
     """How far the point stands beyond the work, what it meets there and whether it hits it (None: not known); in words."""
 

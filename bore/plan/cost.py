@@ -1,9 +1,9 @@
 """What a plan costs: the wear of its edges, the machine's hours, the changes; each figure with its working."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.job.cutter import Cutter
 from bore.job.job import Job
@@ -18,7 +18,7 @@ INSERT_S, DRILL_S = 60.0, 90.0
 MM_PER_M, S_PER_H = 1000.0, 3600.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class EdgeCost:
     """What it costs to keep an edge on a cutter, in the shop's money; None where nobody said."""
 
@@ -36,7 +36,7 @@ class EdgeCost:
         return self.price if self.edge_price is None else self.edge_price
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Money:
     """The rate of the machine, and the costs of the yard's cutters by their places."""
 
@@ -48,7 +48,7 @@ class Money:
         return self.edges[place] if place is not None and place < len(self.edges) else EdgeCost()
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class StepCost:
     """What a step costs a hole: edge (None where it has no price) and machine."""
 
@@ -56,7 +56,7 @@ class StepCost:
     machine: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class PlanCost:
     """What a plan costs: each step, a hole, the changes, all of it; the cutters that have no price."""
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.hole import Start
 from bore.limits.judgement import GIVES_WAY, VERDICTS
@@ -24,7 +25,7 @@ OWN_WORDS = "as you have it"
 SAID = {"holds": "holds", "tight": "is tight", "gives-way": "gives way", "cannot": "cannot be done", "unknown": "is not known"}
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class OwnStep:
     """A step somebody put in the row: what it does, with which cutter of the yard (None by hand); struck out or not."""
 
@@ -33,7 +34,7 @@ class OwnStep:
     struck: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class OwnPlan:
     """The row checked: every step as it stands, struck ones in their places without a cut; and what the changes do."""
 

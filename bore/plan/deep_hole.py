@@ -1,11 +1,11 @@
 """A deep hole: its stages, pilot, drill lengths to order, bush and steady rests, coolant, whip, and the order of work."""
 
 import math
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.cutters.registry import family_of
 from bore.job.job import Job
@@ -22,7 +22,7 @@ SUPPORT_D = 40.0
 CREEP_RPM = (50, 100)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Stage:
     """One drill of the hole: how deep it goes, its diameter and the length to order, mm."""
 
@@ -34,7 +34,7 @@ class Stage:
     length_parts: tuple[tuple[str, float], ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Wet:
     """What the drill wants of the pump and what the pump has: bar, l/min, kW; `enough` None where the pump is not known."""
 
@@ -46,7 +46,7 @@ class Wet:
     enough: bool | None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class DeepHole:
     """A deep hole worked out."""
 

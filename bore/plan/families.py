@@ -1,9 +1,10 @@
 """Families of cutters compared for a batch: what each costs to set up and a hole, and from how many holes one beats another."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.job.cutter import SAME_SIZE_MM
 from bore.job.cutter_kinds import cutter_kind
 from bore.plan.cost import plan_cost
@@ -12,7 +13,7 @@ from bore.plan.task import Task, Wish
 from bore.plan.times import Plan
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Rival:
     """The cheapest plan that ends with one family: what its changes cost once, and what each hole costs."""
 
@@ -28,7 +29,7 @@ class Rival:
         return self.once + count * self.a_hole
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class BreakEven:
     """From so many holes on the second is cheaper than the first."""
 

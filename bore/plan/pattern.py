@@ -1,17 +1,18 @@
 """Where alike holes stand: on a line, a grid or a bolt circle; and the distances a divider is set to for marking them out."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 
 KINDS = ("single", "line", "grid", "circle")
 MOST_HOLES = 400
 Point = tuple[float, float]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Pattern:
     """Centres of the holes, mm from the first hole's, or from the centre of a bolt circle; the distance between neighbours.
 

@@ -1,7 +1,6 @@
 """How hard to pull along the stroke: lightly until the point is in, the whole pull, and easing off before it comes through."""
 
-from dataclasses import dataclass
-
+from bore.base.immutable import immutable
 from bore.machines.kinds import HAND_VERBS
 from bore.plan.step_cut import Cut
 
@@ -10,7 +9,7 @@ from bore.plan.step_cut import Cut
 POINT_IN, COMING_THROUGH = 0.5, 0.5
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Phase:
     """A stretch of the stroke, by the tip's depth below the face, mm, and the pull there, N."""
 

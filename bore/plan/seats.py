@@ -1,10 +1,10 @@
 """Seats as a drawing writes them behind the hole: a counterbore in figures, a cap screw's, a countersunk screw's."""
 
 import re
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.quantities.threads import all_metric
 
@@ -21,7 +21,7 @@ _SINK = re.compile(
 _SCREW = re.compile(rf"^M\s*(?P<size>{_FIGURE})\s*(?P<head>cap screw|cap head|socket head|countersunk(?: screw)?|csk screw)$", re.I)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Seat:
     """A counterbore's or countersink's mouth: its kind, its diameter and, of a counterbore, its depth, mm."""
 

@@ -2,9 +2,9 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 from bore.check.evaluate import evaluate
 from bore.cuts.offset import x_correction_mm
 from bore.cutters.indexable.family import MOST_SHIFT
@@ -22,7 +22,7 @@ OPENING_MM = (1.3, 1.9)
 BARREL_OUT_MM = (15.0, 25.0)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Fact:
     """A figure of a set-up with its name and unit."""
 
@@ -31,7 +31,7 @@ class Fact:
     unit: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Sheet:
     """A set-up sheet: its title, figures and lines; for a magnet what it must bear beside what it bears, N."""
 

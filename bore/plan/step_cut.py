@@ -7,6 +7,7 @@ from typing import Any
 
 from bore.base.budget import look
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 from bore.check.best_setting import best_settings
 from bore.check.depths import Depths, depths_of
 from bore.check.evaluate import evaluate
@@ -30,7 +31,7 @@ CHUCK_MM, CHUCK_RPM = 16.0, 3000.0
 TAILSTOCK_TAPER = "3"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Cut:
     """What a cutter makes of a hole: the job it is, its verdict, its tightest limit, how far it is used, its time a hole, its stop."""
 

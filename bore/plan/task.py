@@ -1,8 +1,9 @@
 """What is to be planned: the hole as drawn with its seats, on a job's machine; and what is wanted of the plan."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import field
 
+from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.plan.callout import Drawn
 from bore.plan.cost import Money
@@ -22,7 +23,7 @@ WANTS = tuple(WANT_LABELS)
 Progress = Callable[[int], bool]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Task:
     """A hole to be planned. base: its depth as drawn, metal, machine, holding; its yard's cutters are the crib. there_mm: how wide the hole
     is that is there already, through the same metal; 0 where it is solid."""
@@ -40,7 +41,7 @@ class Task:
         return not self.base.hole.through and (self.drawn.flat or self.base.hole.bottom == "flat")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Wish:
     """What is wanted of a plan: by what it is judged, sizes that must and that must not be in it, the family that drills the last step, whether it must
     leave a flat floor, whether a narrower hole is there already, into which nothing may go that wants solid metal."""
@@ -54,7 +55,7 @@ class Wish:
     progress: Progress | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Finisher:
     """What finishes the hole: its kind, its place in the crib (None: the hand's or a boring bar's), and how much deeper a blind hole is
     drilled for it, mm."""

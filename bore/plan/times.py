@@ -1,7 +1,6 @@
 """A plan as a row of steps, and what changing over between them takes."""
 
-from dataclasses import dataclass
-
+from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.limits.judgement import CANNOT
 from bore.plan.step_cut import Cut
@@ -28,7 +27,7 @@ KINDS = tuple(KIND_WORDS)
 BY_HAND = tuple(kind for kind in KINDS if kind not in (*DRILLING, "mill"))
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Step:
     """A step of a plan: what it does, with which cutter of the yard (None for a hand's work), from and to which size; why it is there.
 
@@ -46,7 +45,7 @@ class Step:
     cannot: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Plan:
     """Steps in order; the time for a hole and for all of them; how far the worst step is used."""
 

@@ -2,9 +2,9 @@
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 from functools import cache
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.limits.hand import HARD_N
 from bore.limits.pack import JAMS, STICKS
@@ -21,7 +21,7 @@ HOT_S = 0.3
 RUBBED_OUT_S, STILL_CUTS = 1.0, 0.049
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Kind:
     """A kind of event: the limit whose doing it is, whether it counts against a run, what it is and how it is seen, heard, felt; how its figure
     and mark are told (empty where they tell nothing)."""
@@ -36,7 +36,7 @@ class Kind:
     figures: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Event:
     """Something that happened: when, and the figure beside its mark."""
 

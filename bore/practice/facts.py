@@ -1,8 +1,8 @@
 """What practice needs beside the check: heat, wear in a run, inertia, hands; each with its source (`docs/mechanics/practice.md`)."""
 
-from dataclasses import dataclass
 from functools import cache
 
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.job.columns import Columns
 from bore.schools.wear import LIFE_GONE
@@ -59,7 +59,7 @@ FINGERS_N = 100.0
 BURR_MM, BURR_BY_FEED = 0.05, 0.6
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Heat:
     """Heat capacity of the metal, mJ/mm³K, and its diffusivity, mm²/s."""
 
@@ -67,7 +67,7 @@ class Heat:
     diffusivity: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class EdgeFacts:
     """Where an edge loses its temper, °C, Taylor's exponent, and what its body conducts, W/mK."""
 

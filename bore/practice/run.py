@@ -2,9 +2,9 @@
 
 from bisect import bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from bore.base.budget import look
+from bore.base.immutable import immutable
 from bore.practice import facts
 from bore.practice.drive import idles_rpm
 from bore.practice.events import Event, happened, kinds
@@ -17,7 +17,7 @@ FRAME_STEPS = round(0.1 / facts.DT_S)
 LOOK_EVERY = 500
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Run:
     """How it went: states at ten a second, the events in their turn, and where it ended."""
 

@@ -2,9 +2,9 @@
 
 import math
 from bisect import bisect_right
-from dataclasses import dataclass
 from functools import lru_cache
 
+from bore.base.immutable import immutable
 from bore.plan.cost import S_PER_H, USUAL_RATE_PER_H
 from bore.practice import facts
 from bore.practice.events import kinds
@@ -28,7 +28,7 @@ COLOURS, COLOUR_HEATS = ("bright", "straw", "blue", "grey"), (*HOT, 1.8)
 AIMS, STEADY_N, STEADY_PUSH_N = (0.5, 0.65, 0.85, 1.0, 1.15), (80.0, 110.0, 140.0, 180.0), (120.0, 180.0, 240.0, 300.0)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Outcome:
     """How a run ended."""
 
@@ -59,7 +59,7 @@ def outcome_of(set_up: SetUp, made: Run, drill_price: float, rate_per_h: float =
     )
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Par:
     """The best harmless run of a set-up on its fair truth: time, edge used."""
 

@@ -1,7 +1,7 @@
 """What is worked out once for a set-up: the core's own loads over every thrust a hand may make, and the marks of its limits."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from bore.base.elementwise import Column
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.check import Check, check
 from bore.cutters.shared import edge_radius_mm
 from bore.cutters.speed_factors import speed_factor
@@ -34,7 +35,7 @@ ROOM, OF_BREAKING = 1.25, 0.8
 SURE = 1.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Mark:
     """What a limit bears: its hard mark, and how far from it a drawn capacity may lie (a ratio)."""
 
@@ -45,7 +46,7 @@ class Mark:
 NO_MARK = Mark(math.inf)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Over:
     """The core's loads of a sharp edge over thrust: the feed and the torque a push makes, low, middle and high; the lips' share of it."""
 
@@ -55,7 +56,7 @@ class Over:
     lips: Array
 
 
-@dataclass(frozen=True, slots=True, eq=False)
+@immutable(eq=False)
 class SetUp:
     """A job ready to be cut by hand: itself alone, so that what is worked out of it can be kept by it."""
 

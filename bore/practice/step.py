@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
+from bore.base.immutable import immutable
 from bore.limits.rub import BOOK_SHARES, LEAST_EDGE, LEAST_EDGE_PUSHED
 from bore.mechanics import engagement, packing, surge
 from bore.mechanics.hand_feed import available_thrust_n
@@ -21,7 +22,7 @@ FULL = 0.999
 HOT = (1.0, 1.25)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Hidden:
     """What a run has that is not said beforehand: a hard spot from one depth to another of a hardness ratio."""
 
@@ -40,7 +41,7 @@ class _Shares:
     engaged_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class World:
     """A set-up with what is really true of it."""
 

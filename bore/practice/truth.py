@@ -1,16 +1,16 @@
 """What a run's metal, machine and hold are really like: drawn once, within what the check says, from the run's own seed."""
 
 import hashlib
-from dataclasses import dataclass
 
 import numpy as np
 
+from bore.base.immutable import immutable
 from bore.practice.set_up import Array, Mark, SetUp
 
 MODEL = "practice-1"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Truth:
     """The feed and torque a push really makes, over thrust; the share of the surge that comes; what each limit really bears; how far a
     point would walk."""

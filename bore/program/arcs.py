@@ -2,14 +2,15 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+
+from bore.base.immutable import immutable
 
 SAME_MM, ENDS_MM = 0.002, 0.02
 TURN = 2 * math.pi
 Point = tuple[float, float, float]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Arc:
     """Its centre, its radius, mm, and how far it turns, radians."""
 
@@ -18,7 +19,7 @@ class Arc:
     turned: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Round:
     """Arcs about one centre, one behind the other: how far they have gone round, and up to which move."""
 

@@ -2,9 +2,10 @@
 controller's affair."""
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import field
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 
 LONGEST, MOST_BLOCKS = 200_000, 20_000
 # No word of a machine says more: lengths, speeds, feeds.
@@ -27,7 +28,7 @@ GROUPS: tuple[tuple[str, frozenset[float]], ...] = (
 )
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Fault:
     """Something amiss with the writing of a block: which check it is, and the words."""
 
@@ -35,7 +36,7 @@ class Fault:
     words: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Block:
     """One line of a program: its number in the text, its G and M codes, its other words with how they were written, its comment, and what
     is amiss with it."""

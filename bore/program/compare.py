@@ -2,10 +2,11 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import pairwise
 
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.best_setting import with_feed
 from bore.check.check import Check, check
 from bore.program.control import Control
@@ -18,7 +19,7 @@ PLACE_MM, DEPTH_MM, SHARE = 0.01, 0.01, 0.005
 WHOLE_RPM = 0.51
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Loaded:
     """One tool of a program with what the check says of it at the programmed speed and feed; None where the plan does not know it."""
 

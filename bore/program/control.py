@@ -1,10 +1,11 @@
 """A control as data: how its programs say things. Nothing here is a maker's: neutral names, usual values, what was assumed is listed."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, fields
+from dataclasses import field, fields
 from typing import Any
 
 from bore.base.errors import BadInput, Problem
+from bore.base.immutable import immutable
 from bore.base.plain import figure, pair_mm
 from bore.program.read import CYCLES
 
@@ -37,7 +38,7 @@ FIGURES: dict[str, tuple[float, float]] = {
 COOLANT: dict[str, int | None] = {"flood": 8, "mist": 7, "through": None, "off": 9}
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Control:
     """A control. codes None: a turning machine of which it was not said. coolant: the M code of each way, None where it has none."""
 

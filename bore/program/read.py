@@ -1,10 +1,10 @@
 """Reading a program back: a speed and a feed rate, or a plain G-code block, as feed per revolution."""
 
 import re
-from dataclasses import dataclass
 
 from bore.base.errors import BadInput
 from bore.base.formula import formula
+from bore.base.immutable import immutable
 from bore.quantities.units import MM_PER_INCH
 
 ACCEPTED = "S300 F127, 300 rpm 127 mm/min, 300 rpm 5 in/min, or a G-code block such as G81 Z-20 R2 F127 with its S"
@@ -18,7 +18,7 @@ _COMMENT = re.compile(r"\([^)]*\)|;.*$", re.M)
 CYCLES = {81: "drill", 82: "drill and dwell", 83: "peck, full retract", 73: "peck, chip-break", 84: "tap", 85: "ream, feed out"}
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Programmed:
     """What a program sets: speed, feed rate and the feed per revolution they make; and what a canned cycle says besides."""
 

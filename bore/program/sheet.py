@@ -1,9 +1,10 @@
 """What a program is written from: the tools of a plan in order, each with its checked job, and the places of the holes."""
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from itertools import pairwise
 
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.depths import depths_of
 from bore.job.job import Job
 from bore.job.obstacle import Obstacle
@@ -19,7 +20,7 @@ DWELL_TURNS = 2.0
 DWELLS = ("counterbore", "countersink")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class HandStep:
     """What a hand does between two tools."""
 
@@ -27,7 +28,7 @@ class HandStep:
     words: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class ToolStep:
     """One tool of a program at one setting: its number, what it does, its job with the setting it was checked at, where; its place among the
     steps asked for; how deep the hole is that guides it, mm, where one was made for it."""
@@ -110,7 +111,7 @@ class ToolStep:
         return DWELL_TURNS * 60 / self.speed_rpm
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Sheet:
     """A program's steps, and every place one of them works at; the machine's kind and control say how it is written. zero: where it lies, in
     words."""

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
+from bore.base.immutable import immutable
 from bore.program.arcs import Round
 from bore.program.blocks import Block
 from bore.program.control import Control
@@ -16,7 +17,7 @@ HOME_MM = 500.0
 START: Point = (0.0, 0.0, 100.0)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Problem:
     """Something wrong in a program, and in which line."""
 
@@ -24,7 +25,7 @@ class Problem:
     words: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Modes:
     """What holds at a moment: tool, spindle, feed, plane, zero, offsets, coolant, whether the axes were sent home."""
 
@@ -49,7 +50,7 @@ class Modes:
     rigid: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Move:
     """One move: rapid, feed or dwell; where to; at what speed and feed; how long it takes, s. An arc's centre and whether it runs left about."""
 
@@ -66,7 +67,7 @@ class Move:
     in_cycle: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Seen:
     """A block as it was obeyed: what held before it and after it, where the tool stood, and the moves it made (their places in the run)."""
 

@@ -1,10 +1,10 @@
 """A plan as a program, in the forms its control takes; what is unsafe is refused, not written."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from textwrap import wrap
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.machines.kinds import machine_kind
 from bore.program.sheet import HandStep, Sheet, ToolStep
 from bore.program.writing import milling, turning
@@ -16,7 +16,7 @@ __all__ = ["Style", "write"]
 LINE = 64
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Style:
     """How a program is written: cycles or plain moves, its units, and whether a cycle returns to where it began (98) or to R (99)."""
 

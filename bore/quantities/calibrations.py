@@ -1,9 +1,9 @@
 """What measured cuts make of a prediction: a factor on its middle, and the share of its spread that is left."""
 
-from dataclasses import dataclass
 from typing import Protocol
 
 from bore.base.elementwise import Column, exp, least, most, root
+from bore.base.immutable import immutable
 
 # The half-width of a band that holds nine in ten, in standard deviations of the normal law.
 NINETY = 1.645
@@ -45,7 +45,7 @@ class Sets(Protocol):
         """Factor and share of the spread left of a band of such a half-width."""
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Calibration:
     """A factor on a band's middle and the share of its spread that is left, said as they are."""
 
@@ -62,7 +62,7 @@ class Calibration:
         return self.factor, self.spread_left
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Experience:
     """What the logged cuts of a shop say of a job, for a band of any half-width h: what a band is wider than the narrowest, h₀, is the
     size's own spread, `σ = √(h² − h₀²) / 1.645`, and with it `mean = m + σ m_s`, `V = v + 2 σ c + σ² v_s`; then
@@ -101,7 +101,7 @@ class Experience:
 NONE = Calibration()
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Calibrations:
     """One for torque (and so power), one for thrust; and one for torque as the machine's own motor is read to give it, where it was read:
     what is read there and what the motor's plate says share the meter's fault."""

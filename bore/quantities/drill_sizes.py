@@ -1,10 +1,10 @@
 """Drill sizes as they are written on drawings and drill indexes, read into millimetres."""
 
 import re
-from dataclasses import dataclass
 from fractions import Fraction
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.quantities.threads import read_thread_hole
 from bore.quantities.units import MM_PER_INCH
@@ -22,7 +22,7 @@ _LETTER = re.compile(r"^(?:letter\s+)?([A-Z])$", re.I)
 _BARE_INCH = re.compile(r"^[.,]\d+$")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class DrillSize:
     """A drill size as it was written and what it is in millimetres."""
 

@@ -1,7 +1,6 @@
 """Kinds of quantity as people type them: range in working units, the units each may be typed in, how it is echoed."""
 
-from dataclasses import dataclass
-
+from bore.base.immutable import immutable
 from bore.quantities.units import KW_PER_HP, MM_PER_INCH, N_PER_LBF, NM_PER_LBF_IN
 
 N_PER_KGF = 9.80665
@@ -10,7 +9,7 @@ BAR_PER_PSI = N_PER_LBF / MM_PER_INCH**2 * 10
 L_PER_US_GALLON = 3.785411784
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Kind:
     """A kind of quantity: its range in working units, and each unit it may be typed in with its factor."""
 

@@ -1,9 +1,9 @@
 """Figures as people type them, with or without a unit, read into working units; and echoed in both."""
 
 import re
-from dataclasses import dataclass
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.materials.conversion import SCALES, UNITS, brinell, other_scales
 from bore.quantities.drill_sizes import read_drill_size
 from bore.quantities.kinds import KINDS, LENGTH_UNITS, Kind
@@ -14,7 +14,7 @@ _TEXT = re.compile(r"^\s*([+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*((?:1/)?[^\W\d_].*
 READABLE = ("diameter", "hardness", *KINDS)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Reading:
     """A typed figure: the text, its value in working units, and what it is in each unit of the trade."""
 

@@ -1,12 +1,12 @@
 """Threads: pitches, and the holes that are drilled for tapping and for bolts to pass."""
 
 import re
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import cache
 
 from bore.base.elementwise import along_logarithms
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.quantities.units import MM_PER_INCH
 
@@ -19,7 +19,7 @@ _CLEARANCE = re.compile(r"^(?:(site|fine|close|medium|coarse|wide)\s+)?clearance
 _TAP = re.compile(r"^tap(?:ping)?(?:\s+drill)?$", re.I)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Metric:
     """A metric size: coarse pitch, tap drill, and its clearance holes, mm."""
 

@@ -2,10 +2,10 @@
 
 import re
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.materials.names import bare, find_metal
 from bore.plan.callout import read_drawn
 from bore.quantities.drill_sizes import SAME_NAME_MM, read_drill_size
@@ -34,7 +34,7 @@ SHORTEST = 2
 CALLED_SO, BEGINS_SO = 4, 3
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Hit:
     """A row that was found: its page, which row, and what it says to what was asked, in words; of a whole page no row."""
 
@@ -162,7 +162,7 @@ def _unit(text: str) -> Iterator[Hit]:
 READERS: tuple[Reader, ...] = (_bolts, _thread, _fit, _hardness, _size, _unit)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Entry:
     """What a row, or a page, is looked up by, in small letters: what it is called, each name on a line of its own; all it says."""
 

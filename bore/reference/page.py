@@ -1,13 +1,12 @@
 """What a page of the reference is made of."""
 
-from dataclasses import dataclass
-
+from bore.base.immutable import immutable
 from bore.base.sources import Source, source
 
 Cell = float | str | None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Column:
     """A column: its heading, the unit its figures stand in (empty for words and bare numbers), how many decimals they are given, and
     how a cell is told in a line: its heading before it, where nothing else is said; not at all with None."""
@@ -33,7 +32,7 @@ class Column:
         return self.said.format(value) if self.said else f"{self.words} {value}"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Row:
     """A row: its cells in the order of the columns, what people call it, the keys of its sources, and how sure it is."""
 
@@ -44,7 +43,7 @@ class Row:
     sure: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Page:
     """A page: its title, a sentence on how to read it, its columns and rows, and what it is looked up as besides its title."""
 

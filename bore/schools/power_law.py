@@ -1,11 +1,11 @@
 """School D: the power-law handbook (Kosilova & Meshcheryakov)."""
 
 import math
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.elementwise import Column, choose, every
 from bore.base.formula import formula, silent
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.job.columns import Columns
 from bore.schools import diameter_feed
@@ -17,7 +17,7 @@ NAME = "Power law"
 THINNED_RATIO = 0.10
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Row:
     """One row of the handbook: constants and exponents for torque and thrust, and what its Kp refers to."""
 

@@ -1,9 +1,10 @@
 """One change to a job: what it is, the job it makes, the fields it changes, how much bother it is."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
+from bore.base.immutable import immutable
 from bore.job.cutter import Cutter
 from bore.job.job import Job
 
@@ -11,7 +12,7 @@ from bore.job.job import Job
 PILOT_S = 60.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Candidate:
     """One change: its kind, its sentence, the job it makes, the fields it changes (values, or whole records), how much
     bother it is, the time it adds."""

@@ -2,12 +2,13 @@
 and what is the largest the machine makes, by metal and family."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from bore.base.budget import look
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.case.read import read_case
 from bore.check.best_setting import best_settings, stage_words, usual_setting
@@ -42,7 +43,7 @@ DEPTH_D = 2.0
 MOST_ALIKE = 4
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Cell:
     """A crossing: the metal, the check at its setting, the speed as the machine names it, the pilot it wants, and whether a hand is meant."""
 
@@ -53,7 +54,7 @@ class Cell:
     by_hand: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Row:
     """A size: its name, other names it goes by, its crossings."""
 
@@ -63,7 +64,7 @@ class Row:
     cells: tuple[Cell, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Chart:
     """A wall chart: its rows, and the largest from solid in each metal, mm (None where none goes)."""
 
@@ -71,7 +72,7 @@ class Chart:
     largest_mm: dict[str, float | None]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Largest:
     """The largest a family makes on a machine: from solid, with a pilot, and the limit that keeps it from more."""
 

@@ -4,10 +4,10 @@ What the other way is stands in `tables/guesses.csv` (common practice): a value,
 """
 
 import re
-from dataclasses import dataclass
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.sources import rows
 from bore.case.fields import all_fields
 from bore.case.read import read_case
@@ -22,7 +22,7 @@ HARDNESS = "material.hardness_hb"
 _PLACE = re.compile(r"\[\d+\]")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Guess:
     """An assumption that carries the verdict: what was taken, what else it may be, how to find out, and what the check says then."""
 

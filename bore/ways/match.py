@@ -1,10 +1,9 @@
 """The match: every machine of the yard with every cutter that makes the hole, each pair at its best real setting."""
 
-from dataclasses import dataclass
-
 from bore.base.budget import look
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.best_setting import Best, best_setting, book_setting
 from bore.check.evaluate import evaluate
 from bore.job.job import Job
@@ -21,7 +20,7 @@ NOT_MENDED = ("snatch", "holder", "reach", "coolant", "magnet", "work")
 UNMENDED = tuple(BY_ID[name] for name in NOT_MENDED)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Pairing:
     """One machine with one cutter at its best: places in the yard, verdict, tightest limit, setting and time."""
 
@@ -38,7 +37,7 @@ class Pairing:
     words: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Match:
     """Every pairing, best first; how many cutters were left out because they make another hole."""
 
@@ -82,7 +81,7 @@ def _best(job: Job) -> Best:
     return best_setting(job)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Pairs:
     """A job's yard paired: what is alike in all that is said of it is worked out once."""
 

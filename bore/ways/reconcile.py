@@ -5,11 +5,11 @@ keeps the feed if it can. The material never moves a setting.
 """
 
 import copy
-from dataclasses import dataclass
 from typing import Any
 
 from bore.base.errors import BadInput
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.case.choices import choice_words
 from bore.case.read import read_case
 from bore.case.walk import Walk
@@ -48,7 +48,7 @@ PLAIN_MARK = "punch"
 PHRASES = ("diameter", "cutter", "machine", "start", "other")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Moved:
     """A phrase that the change of another moved, and what is said about it."""
 
@@ -56,7 +56,7 @@ class Moved:
     words: str
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Settled:
     """The case with everything in step, what moved, and which of the offered cutters was taken (None: ad hoc)."""
 

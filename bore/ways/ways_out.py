@@ -1,11 +1,11 @@
 """The way out: changes that were checked before they are offered, cheapest first; the nearest miss where none will do."""
 
 import math
-from dataclasses import dataclass
 from typing import Any
 
 from bore.base.budget import look
 from bore.base.formula import silent
+from bore.base.immutable import immutable
 from bore.check.evaluate import Result, evaluate
 from bore.job.columns import Columns
 from bore.job.job import Job
@@ -27,7 +27,7 @@ TO_GET = "to-get"
 ELSEWHERE = ("other-machine", "other-family")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Way:
     """A change that helps: what it is, what it makes of the hole, and what it costs."""
 
@@ -41,7 +41,7 @@ class Way:
     tool_change: bool
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class WaysOut:
     """The ways out of a job, and where there is none the nearest miss."""
 
@@ -50,7 +50,7 @@ class WaysOut:
     nearest_miss: Way | None
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Tried:
     candidate: Candidate
     way: Way

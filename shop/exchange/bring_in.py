@@ -9,6 +9,7 @@ from django.db import transaction
 from bore.answers.earlier import is_check, is_part, is_plan
 from bore.base.budget import look
 from bore.base.errors import BadInput, Problem
+from bore.base.immutable import immutable
 from shop.exchange import shop_file
 from shop.exchange.files import read_json_file, read_table
 from shop.exchange.spreadsheet import record_of
@@ -34,7 +35,7 @@ AT_ONCE = 20
 SLUG_LETTERS = frozenset("abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-_")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class RowFound:
     """What one row would do: `new`, `changed`, `same` or `wrong`, and why not."""
 
@@ -114,7 +115,7 @@ class _Row(dict[str, Any]):
     """A table's row, still to be made a record of."""
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Prepared:
     """A record of a file, looked at: what writes it, or what is wrong with it."""
 

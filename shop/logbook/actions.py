@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
@@ -14,6 +13,7 @@ from bore.advice.diagnose import symptoms
 from bore.answers.cut import cut_answer
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields, plain_text
 from bore.cuts.edges import edge_kind, edge_kinds
 from bore.cuts.ground import proved, shortened
@@ -42,7 +42,7 @@ FAST_CLOCK = timedelta(days=1)
 OLDEST = datetime(1950, 1, 1, tzinfo=UTC)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Noted:
     """An entry as it was sent, read; all but the answer, which is the core's."""
 

@@ -1,7 +1,6 @@
 """The edges of the crib: what each has done since it was new or last sharpened, and what became of it."""
 
 from collections import defaultdict
-from dataclasses import dataclass
 from typing import Any
 
 from django.db.models import F, Sum
@@ -10,6 +9,7 @@ from bore.answers.edge import EdgeDone, edge_forecast
 from bore.answers.serialise import as_data
 from bore.base.budget import look
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.cuts.edges import Work, edge_kinds
 from bore.cuts.noted import outcomes
 from shop.logbook.models import Cut, EdgeEvent
@@ -52,7 +52,7 @@ def _worked(cutters: list[int]) -> dict[int, dict[int, Work]]:
     return found
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Readings:
     """An edge's cuts in their turn: metres at each reading, that reading over what was said, and the case it cut last."""
 

@@ -1,7 +1,7 @@
 """What the log has taught, worked out after it was written to and kept, so that a check costs the same whatever is logged."""
 
 import secrets
-from dataclasses import dataclass, field
+from dataclasses import field
 from threading import Lock
 
 from django.db import transaction
@@ -12,6 +12,7 @@ from bore.answers.cut import KeptCut, logged
 from bore.answers.foretold import LEARNT
 from bore.answers.log import told_of
 from bore.answers.serialise import as_data
+from bore.base.immutable import immutable
 from bore.cuts.logged import LoggedCut
 from bore.cuts.posterior import Log, fitted, taught_from, teach
 from bore.job.experience import Knows
@@ -86,7 +87,7 @@ def set_used(used: bool) -> None:
     Lessons.objects.filter(pk=ONLY).update(used=used)
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class _Read:
     """What this process read last; replaced as a whole, so that no thread sees a half of it."""
 

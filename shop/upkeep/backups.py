@@ -8,7 +8,6 @@ import os
 import shutil
 import sqlite3
 from collections.abc import Iterator
-from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -17,11 +16,13 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 from django.db.migrations.loader import MigrationLoader
 
+from bore.base.immutable import immutable
+
 PREFIX, DAMAGED, SUFFIX = "shop-", "damaged-", ".sqlite3"
 TABLES = ("yard_machine", "yard_cutter", "yard_material", "jobs_savedcheck", "people_user")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Verdict:
     """What a look at a database found: what is wrong (nothing, where it is sound), and how much is in it."""
 
@@ -110,7 +111,7 @@ def _missing_migrations(one: sqlite3.Connection) -> list[str]:
     return [f"it is of a later version: {app} {name} is not known here" for app, name in sorted(had - known) if app in ours]
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Restored:
     """What stood where a backup was put: where it is now, None where nothing stood there; and why it could not be backed up, if it could not."""
 

@@ -1,9 +1,9 @@
 """Twist drills: point forms, lengths, edge radius."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from bore.base.elementwise import along_logarithms
+from bore.base.immutable import immutable
 from bore.base.sources import rows, source
 from bore.cutters.family import Case, Found, folder
 from bore.cutters.shared import edge_radius_mm
@@ -16,7 +16,7 @@ CARBIDE_CHISEL = 0.03
 EXTRA_LONG = "an extra-long series (DIN 1869)"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class PointForm:
     """A point form, its angle and its chisel edge as a share of the diameter."""
 
@@ -25,7 +25,7 @@ class PointForm:
     chisel_ratio: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Lengths:
     """Overall and flute length, mm."""
 

@@ -3,10 +3,10 @@
 import json
 import random
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 
+from bore.base.immutable import immutable
 from bore.practice.course.exercise import Ask, Exercise, Passes, whole
 from bore.practice.course.judge import Answered
 
@@ -29,7 +29,7 @@ ASKS = (
 )
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Template:
     """A hole of the bank, and whether it wants a light, middle or heavy pull."""
 

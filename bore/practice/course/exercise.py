@@ -2,12 +2,13 @@
 
 import json
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from functools import cache
 from pathlib import Path
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.practice.course.right import FORCES
 from bore.practice.events import kinds
@@ -66,7 +67,7 @@ MOST_ASKS, MOST_CHOICES, MOST_RUNS, MOST_NEEDS, MOST_HIDDEN = 4, 9, 10, 20, 6
 SCORE, RUNS, OF = 80.0, 3, 5
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Ask:
     """A question of an exercise: a choice (its right one by id, or that of what is hidden), the limit that gives way first under a pull that
     grows, or a force (by what it asks for, or between two); before the cut or after it; why it is so."""
@@ -81,7 +82,7 @@ class Ask:
     force: str | tuple[float, float] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Passes:
     """What passes: a score in so many of the last runs, without these events."""
 
@@ -91,7 +92,7 @@ class Passes:
     without: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Exercise:
     """An exercise; one without a case is questions only."""
 

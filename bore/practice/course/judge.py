@@ -1,11 +1,11 @@
 """Answers held against what is right, runs against what passes, and where somebody stands in an exercise."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields
 from bore.limits import BY_ID
 from bore.limits.judgement import CANNOT, TIGHT
@@ -23,7 +23,7 @@ NOTHING = "nothing"
 MOST_SAID_N = 2000.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Answered:
     """A question with what was said to it, what is right, in words, how right that was (0, ½, 1), and why."""
 
@@ -35,7 +35,7 @@ class Answered:
     because: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Judged:
     """Whether a run counts towards passing, and what keeps it from that, in words."""
 
@@ -43,7 +43,7 @@ class Judged:
     against: list[str]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Tried:
     """One try: its score (None where nothing was cut), whether it counts, and how right what was said was, 0 to 1."""
 
@@ -52,7 +52,7 @@ class Tried:
     share: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ExerciseStanding:
     """Where somebody stands in an exercise: how often tried, the best score, whether passed, how many good runs of those that count there
     are now."""

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from bore.base.immutable import immutable
 from bore.practice.events import kinds
 from bore.practice.policies import senior_most_n
 from bore.practice.run import begin, run
@@ -24,7 +25,7 @@ SHY = 0.9
 NOT_OF_PULLING = ("walks", "rub", "skin", "dull", "dead")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Pulled:
     """What gives way first under a pull that grows, by its limit (empty: nothing does), and the pull at which it does, N at the lever."""
 

@@ -1,12 +1,14 @@
 """A finding of the read-back: which check, how bad, in which line, of which tool, in words."""
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
+
+from bore.base.immutable import immutable
 
 STOPS, LOOK, NOTE = "stops", "look", "note"
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Finding:
     """Something a setter would stop at. line 0: nowhere in particular."""
 

@@ -2,8 +2,9 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import field
 
+from bore.base.immutable import immutable
 from bore.program.control import Control
 from bore.program.readback.finding import Finding
 from bore.program.readback.plan import Planned, PlannedTool
@@ -14,7 +15,7 @@ TURN = 2 * math.pi
 FOLLOWING = ("open", "drill", "bore", "ream", "counterbore", "countersink", "tap")
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Turn:
     """A whole turn: its first move, the one before it and the one after, and how far it climbs, mm."""
 
@@ -24,7 +25,7 @@ class Turn:
     rise_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Look:
     """A run to be looked at. control: as given, or as the program itself shows."""
 

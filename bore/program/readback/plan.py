@@ -1,9 +1,10 @@
 """What a program is held against: the zero, the places, the tools, the faces, what stands in the way and what lies under."""
 
-from dataclasses import dataclass, field, fields
+from dataclasses import field, fields
 from typing import Any
 
 from bore.base.errors import BadInput
+from bore.base.immutable import immutable
 from bore.base.plain import REACH_MM, figure, known_fields, listed, points_mm, span_mm
 from bore.job.cutter_kinds import cutter_kinds
 from bore.job.obstacle import Obstacle, read_obstacles
@@ -15,7 +16,7 @@ Place = tuple[float, float]
 MOST_PLACES, MOST_TOOLS, MOST_FACES = 2000, 99, 100
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class PlannedTool:
     """A tool as the plan has it; None where it is not said."""
 
@@ -43,7 +44,7 @@ class PlannedTool:
         return self.kind not in (None, "mill", "bore")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Face:
     """A face holes begin at: its height, and where, mm; everywhere where no sides are said."""
 
@@ -52,7 +53,7 @@ class Face:
     y: tuple[float, float] = REACH_MM
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Planned:
     """What a program should do, as far as it is said."""
 

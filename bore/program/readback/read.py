@@ -1,8 +1,8 @@
 """The whole list of checks over a run, and which of them had nothing to go by."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
+from bore.base.immutable import immutable
 from bore.program.control import Control
 from bore.program.readback import holes, moves, spindle, tools, turning, writing
 from bore.program.readback.finding import Finding, first_of_a_kind
@@ -20,7 +20,7 @@ ALL: tuple[Callable[[Look], Found], ...] = (
 )
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class NotDone:
     """A check that could not be made, and what it needs."""
 

@@ -1,9 +1,10 @@
 """Tool sections of a machine whose tool turns: each can be begun again by itself, and leaves the machine as it found it."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import field
 from itertools import pairwise
 
+from bore.base.immutable import immutable
 from bore.job.tap_start import tap_start_mm
 from bore.program.sheet import Sheet, ToolStep
 from bore.program.writing.strokes import strokes
@@ -17,7 +18,7 @@ CLEAR_MM, OVER_ALL_MM = 50.0, 20.0
 SHORT_MM, CREEP_RPM, CREEP_MM_MIN, UP_TO_SPEED_S, OUT_MM_MIN, OVER_MM = 1.0, 60, 300.0, 3.0, 2000.0, 5.0
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Section:
     """Where a tool's section is written: the sheet, the words, and how cycles are used."""
 

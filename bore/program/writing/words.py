@@ -1,8 +1,8 @@
 """How a control says things: lengths, feeds, dwells, comments, coolant, arcs, in its own forms."""
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
 
+from bore.base.immutable import immutable
 from bore.program.control import Control
 from bore.quantities.units import MM_PER_INCH
 
@@ -10,7 +10,7 @@ SWAPS = {"×": "X", "°": " DEG", "·": " ", "–": "-", "’": "", "(": "", ")"
 LONGEST_COMMENT = 100
 
 
-@dataclass(frozen=True, slots=True)
+@immutable
 class Words:
     """The words of a control in the program's units."""
 

@@ -1,6 +1,5 @@
 """Who is signed in, whether the server is up, and the words the screens share."""
 
-from dataclasses import dataclass
 from typing import Any
 
 from django.conf import settings
@@ -8,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 
 from bore import VERSION
 from bore.answers.shared_words import SharedWords, shared_words
+from bore.base.immutable import immutable, names_of
 from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json
 from shop.api.schemas import Errors, Health, Live, Me
@@ -18,7 +18,7 @@ from shop.upkeep.condition import faults
 router = ShopRouter(tags=["session"])
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Words(SharedWords):
     """Words the screens share with the server: the core's, and what each role may do."""
 
@@ -53,4 +53,4 @@ def me(request: HttpRequest) -> dict[str, Any]:
 @router.get("/words", response={200: Words, 401: Errors})
 def words(request: HttpRequest) -> Words:
     """Words and facts the screens share with the core, and the roles."""
-    return Words(**{name: getattr(shared_words(), name) for name in SharedWords.__slots__}, roles=ROLE_WORDS)
+    return Words(**{name: getattr(shared_words(), name) for name in names_of(SharedWords)}, roles=ROLE_WORDS)

@@ -1,16 +1,15 @@
 """The course, assessments and sign-offs."""
 
-from dataclasses import dataclass
-
 from ninja import Schema
 
 from bore.answers.course import ExerciseTold, Question
 from bore.answers.plan import ChecklistLine
 from bore.answers.practice import PracticeAnswer
+from bore.base.immutable import immutable
 from bore.practice.course.judge import Answered, ExerciseStanding
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class ExerciseLine(ExerciseTold):
     """An exercise as somebody sees it."""
 

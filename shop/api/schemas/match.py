@@ -1,14 +1,14 @@
 """The match over the shop's own yard."""
 
-from dataclasses import dataclass
 from typing import Any
 
 from ninja import Schema
 
 from bore.answers.offers import PairingAnswer
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class CrossingLine(PairingAnswer):
     """One machine with one cutter at its best, both by the shop's names for them; why it cannot, where it cannot."""
 

@@ -1,9 +1,9 @@
 """What was found in a drawing: its unit, layers, outline and holes alike."""
 
-from dataclasses import dataclass
+from bore.base.immutable import immutable
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class Group:
     """Holes alike: the letter they may go by, their diameter (None for bare points), wider circles on the same centres, the nominal diameter
     of a thread drawn round them, what they could be, and where they stand from the zero."""
@@ -16,7 +16,7 @@ class Group:
     places_mm: list[list[float]]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class LayerFound:
     """A layer of the drawing, and how many circles and points it holds."""
 
@@ -24,7 +24,7 @@ class LayerFound:
     holes: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@immutable(kw_only=True)
 class DrawingFound:
     """What a drawing holds: the unit it is in (empty where it does not say and none was given), its layers, outline, holes alike, and what
     was left out, in words."""
