@@ -65,7 +65,9 @@ def _bears(name: str) -> Callable[[World, State], float]:
 
 
 def _over(figure: Callable[[World, State], float], mark: float | Callable[[World, State], float]) -> Look:
-    return lambda world, state: (figure(world, state), mark(world, state) if callable(mark) else mark)
+    if callable(mark):
+        return lambda world, state: (figure(world, state), mark(world, state))
+    return lambda world, state: (figure(world, state), mark)
 
 
 def _torque(world: World, state: State) -> float:

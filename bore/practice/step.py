@@ -112,7 +112,12 @@ def _shares(world: World, tip: float) -> _Shares:
 
     def past(face_mm: float) -> tuple[float, float, float]:
         """How wide the lips stand in what lies past a face; the shares of the torque and of the lips' thrust within that."""
+        if face_mm <= 0:
+            return 0.0, 0.0, 0.0
         wide = float(engagement.engaged_diameter_mm(advance_mm=face_mm, chisel_mm=chisel, tan_edge_angle=slope, diameter_mm=diameter))
+        if wide >= diameter:
+            # Most of a cut: the whole point is in, and so are both shares.
+            return diameter, 1.0, 1.0
         torque = engagement.torque_share(engaged_mm=wide, start_diameter_mm=begun, diameter_mm=diameter)
         return wide, float(torque), float(engagement.lip_share(engaged_mm=wide, inner_diameter_mm=inner, diameter_mm=diameter))
 
