@@ -39,6 +39,7 @@ FEATURE = (
     "entry_angle_deg",
     "stack_mm",
     "edge_distance_mm",
+    "there_mm",
     "measured_mm",
     "places",
     "counterbore_mm",
@@ -51,7 +52,17 @@ FEATURE = (
     "steps",
     "after",
 )
-OF_PLAN = ("counterbore_mm", "counterbore_depth_mm", "countersink_mm", "thread", "measured_mm", "pinned_mm", "without_mm", "steps")
+OF_PLAN = (
+    "counterbore_mm",
+    "counterbore_depth_mm",
+    "countersink_mm",
+    "thread",
+    "there_mm",
+    "measured_mm",
+    "pinned_mm",
+    "without_mm",
+    "steps",
+)
 OF_HOLE = ("entry", "entry_angle_deg", "stack_mm", "edge_distance_mm")
 MOST_SETUPS, MOST_FEATURES, MOST_CORNERS, MOST_BOXES = 6, 26, 200, 40
 

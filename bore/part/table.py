@@ -8,8 +8,8 @@ from bore.base.plain import FURTHEST_MM, LONGEST_NAME
 from bore.part.model import Feature
 
 NEEDED = ("letter", "hole", "x_mm", "y_mm")
-FIGURES = ("depth_mm", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "face_z_mm")
-COLUMNS = (*NEEDED, "depth_mm", "through", "setup", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "face_z_mm")
+FIGURES = ("depth_mm", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "there_mm", "face_z_mm")
+COLUMNS = (*NEEDED, "depth_mm", "through", "setup", "counterbore_mm", "counterbore_depth_mm", "countersink_mm", "there_mm", "face_z_mm")
 YES, NO = ("true", "yes", "y", "1", "x"), ("false", "no", "n", "0")
 # A letter names a feature: a capital, as on a drawing, or up to three.
 _LETTER = re.compile(r"^[A-Z]{1,3}$")

@@ -39,6 +39,7 @@ WHEN: dict[str, Callable[[Task, Plan], bool]] = {
     "held": _kind(lambda kind: kind.lies_on_a_table and not kind.in_hands),
     "turned": _kind(lambda kind: kind.lathe),
     "marks": lambda task, plan: any(step.kind == "mark" and step.cut is None for step in plan.steps),
+    "there": lambda task, plan: task.there_mm > 0,
     "through": lambda task, plan: task.base.hole.through,
     "unproved": lambda task, plan: any(step.cut is not None and bool(step.cut.job.cutter.length_unproved) for step in plan.steps),
     "chuck": _holder("chuck"),

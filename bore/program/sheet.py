@@ -134,6 +134,17 @@ class Sheet:
         return tuple(step for step in self.steps if isinstance(step, ToolStep))
 
     @property
+    def opens_holes(self) -> bool:
+        """Whether a tool is the first at a place and goes into a hole that is there already."""
+        seen: set[Point] = set()
+        for step in self.tools:
+            fresh = set(step.points_mm) - seen
+            if fresh and step.job.hole.start_diameter_mm > 0:
+                return True
+            seen |= fresh
+        return False
+
+    @property
     def tallest_mm(self) -> float:
         """How high anything stands above the zero's face, mm: a face, a clamp."""
         return max([0.0, *(tool.face_mm for tool in self.tools), *(one.z_mm for one in self.obstacles)])

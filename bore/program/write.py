@@ -60,6 +60,8 @@ def _head(sheet: Sheet, words: Words, turns: bool) -> Iterator[str]:
     if sheet.holding:
         yield words.comment(f"held: {sheet.holding}")
     yield words.comment(f"under it: {sheet.under}" if sheet.under else "look what lies under the work before anything goes through it")
+    if sheet.opens_holes:
+        yield words.comment("goes into holes that are there: measure them, find them before zero")
     for tool in sheet.tools:
         out = words.length(tool.job.cutter.free_length_mm)
         yield words.comment(f"T{tool.number} {tool.words}, stick-out {out}, stop {words.length(tool.stop_mm)}")

@@ -32,6 +32,22 @@ COVER = part(
 )
 
 
+def test_a_letter_whose_holes_are_there_is_only_finished() -> None:
+    """Neither marked nor drilled again, beside others made from solid; too wide a hole is refused by the letter's own name."""
+    there = {"letter": "A", "hole": "M10", "there_mm": 8.5, "places": listed([40, 40], [80, 40])}
+    solid = {"letter": "B", "hole": "12", "places": listed([60, 15])}
+    for machine in ("c2", "v1"):
+        found = planned(part(machine, "steel-structural-235", there, solid))
+        kinds = {row["letter"]: [step["kind"] for step in row["steps"]] for row in found["rows"]}
+        assert not {"mark", "spot", "drill"} & set(kinds["A"])
+        assert "tap" in kinds["A"]
+        assert {"mark", "drill"} <= set(kinds["B"])
+        assert found["unresolved"] == []
+    with pytest.raises(BadInput) as refused:
+        planned(part("c2", "steel-structural-235", there | {"hole": "8"}))
+    assert refused.value.problems[0].field == "features[0].there_mm"
+
+
 # --- the search -------------------------------------------------------------------
 
 

@@ -74,6 +74,17 @@ def test_every_tool_goes_where_its_plan_says_and_as_deep(which: str) -> None:
     assert all(one != other for one, other in pairwise(calls))
 
 
+def test_holes_that_are_there_are_said_and_read_back() -> None:
+    there = {"letter": "A", "hole": "M10", "there_mm": 8.5, "depth_mm": 25, "places": listed([40, 40], [80, 40])}
+    opened = {"letter": "B", "hole": "12", "there_mm": 8.0, "depth_mm": 25, "places": listed([60, 15])}
+    found = written_part(part_answer(part("v1", "steel-c45", there, opened)), ZERO)
+    assert (found.differences, [one for one in found.findings if one.severity != "note"]) == ([], [])
+    assert "HOLES THAT ARE THERE" in found.program
+    assert "HOLES THAT ARE THERE" not in written_part(planned("mixed"), ZERO).program
+    # Nothing is set on a bare face: the first drill goes into a hole of eight.
+    assert "SPOT" not in found.program.upper()
+
+
 def test_one_tool_at_two_stops_keeps_each() -> None:
     steps = [step for step in program_steps(planned("mixed"), "1") if step.get("tool") is not None]
     stops = {}

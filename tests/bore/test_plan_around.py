@@ -325,7 +325,8 @@ def test_every_line_of_the_checklist_is_asked_of_somebody() -> None:
     overhead["case"]["machine"] = overhead["case"]["machine"] | {"magnet": magnet}
     ground = asked("b1", "10", 12.0, "steel-structural-235")
     ground["case"]["yard"] = {"cutters": [one | {"length_unproved": True} for one in ground["case"]["yard"]["cutters"]]}
-    asked_of |= {line["id"] for one in (overhead, ground) for line in plan_answer(one)["checklist"]}
+    there = asked("b2", "12", 20.0, "steel-c45", there_mm=8.0)
+    asked_of |= {line["id"] for one in (overhead, ground, there) for line in plan_answer(one)["checklist"]}
     assert asked_of == {row["id"] for row in rows("checklist.csv")}
 
 

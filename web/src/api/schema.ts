@@ -10922,6 +10922,7 @@ export interface operations {
                         entry_angle_deg?: unknown;
                         stack_mm?: unknown;
                         edge_distance_mm?: unknown;
+                        there_mm?: unknown;
                         measured_mm?: unknown;
                         places?: unknown;
                         counterbore_mm?: unknown;
@@ -11096,6 +11097,7 @@ export interface operations {
                             entry_angle_deg?: unknown;
                             stack_mm?: unknown;
                             edge_distance_mm?: unknown;
+                            there_mm?: unknown;
                             measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
@@ -11295,6 +11297,7 @@ export interface operations {
                             entry_angle_deg?: unknown;
                             stack_mm?: unknown;
                             edge_distance_mm?: unknown;
+                            there_mm?: unknown;
                             measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
@@ -11665,6 +11668,7 @@ export interface operations {
                             entry_angle_deg?: unknown;
                             stack_mm?: unknown;
                             edge_distance_mm?: unknown;
+                            there_mm?: unknown;
                             measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;
@@ -11894,6 +11898,7 @@ export interface operations {
                         entry_angle_deg?: unknown;
                         stack_mm?: unknown;
                         edge_distance_mm?: unknown;
+                        there_mm?: unknown;
                         measured_mm?: unknown;
                         places?: unknown;
                         counterbore_mm?: unknown;
@@ -12110,6 +12115,7 @@ export interface operations {
                             entry_angle_deg?: unknown;
                             stack_mm?: unknown;
                             edge_distance_mm?: unknown;
+                            there_mm?: unknown;
                             measured_mm?: unknown;
                             places?: unknown;
                             counterbore_mm?: unknown;

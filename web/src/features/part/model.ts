@@ -91,11 +91,12 @@ export function begun(): Typed {
 
 /** What a plan says of a hole beside its size, depth and place. */
 function moreOf(asked: PlanAsked): More {
-  const { counterbore_mm, counterbore_depth_mm, countersink_mm, measured_mm, edge_distance_mm, entry, thread } = asked;
+  const { counterbore_mm, counterbore_depth_mm, countersink_mm, there_mm, measured_mm, edge_distance_mm, entry, thread } = asked;
   return said({
     counterbore_mm,
     counterbore_depth_mm: counterbore_mm === null ? null : counterbore_depth_mm,
     countersink_mm,
+    there_mm,
     measured_mm,
     edge_distance_mm,
     entry: entry === "flat" ? null : entry,
