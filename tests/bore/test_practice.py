@@ -49,6 +49,13 @@ def press(**changes: Any) -> dict[str, Any]:
     return case
 
 
+def put_in(case: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
+    """A case with one thing changed."""
+    changed: dict[str, Any] = json.loads(json.dumps(case))
+    put(changed, path, value)
+    return changed
+
+
 CASES: dict[str, dict[str, Any]] = {
     "mild 10": press(),
     "mild 13 on 6": press(hole__diameter_mm=13, hole__start_diameter_mm=6, setting__speed_rpm=480),
@@ -172,6 +179,83 @@ def test_facts_of_the_trade() -> None:
     assert all(end == "broken" for end, _ in ends(press(hole__diameter_mm=2, hole__depth_mm=8, setting__speed_rpm=2500), "heavy"))
     assert all("stall" in events for _, events in ends(CASES["mild 13 on 6"], "heavy"))
     assert all(end == "through" for end, _ in ends(CASES["mild 13 on 6"], "senior"))
+
+
+RING = {
+    "hole": {"diameter_mm": 22, "depth_mm": 6, "plate_thickness_mm": 6},
+    "material": {"id": "steel-structural-235"},
+    "cutter": {"family": "annular"},
+    "machine": {
+        "kind": "magnetic",
+        "magnet": {"pull_n": 12000, "length_mm": 170, "width_mm": 80, "overhang_mm": 45, "weight_kg": 13},
+        "spindle": {"power_kw": 1.1, "stages": [{"speed_rpm": 450}]},
+        "feed": {"kind": "hand-lever"},
+        "holder": {"kind": "side-lock", "capacity_mm": 19},
+        "coolant": {"method": "brush"},
+    },
+    "holding": {"kind": "magnet"},
+    "setting": {"speed_rpm": 450, "hand_force_n": 120},
+}
+IN_HANDS = {
+    "hole": {"diameter_mm": 10, "depth_mm": 8, "start": {"kind": "punch"}},
+    "material": {"id": "steel-structural-235"},
+    "cutter": {"family": "twist"},
+    "machine": {
+        "kind": "hand-held",
+        "side_handle": True,
+        "spindle": {"power_kw": 0.6, "stages": [{"speed_rpm": 800}]},
+        "feed": {"kind": "push"},
+        "holder": {"kind": "chuck", "capacity_mm": 13},
+        "coolant": {"method": "dry"},
+    },
+    "holding": {"kind": "clamps", "count": 2, "force_n": 2000, "arm_mm": 60},
+    "setting": {"speed_rpm": 800, "hand_force_n": 200},
+}
+PLAIN, DEEP = {"cutter__point": "conventional"}, {"hole__diameter_mm": 6, "hole__depth_mm": 50, "hole__through": False}
+THREE, FOUR = {"hole__diameter_mm": 3, "hole__depth_mm": 6}, {"hole__diameter_mm": 4, "hole__depth_mm": 8} | PLAIN
+FAST, IN_304 = {"setting__speed_rpm": 2500}, {"material__id": "stainless-304", "hole__depth_mm": 8}
+BRASS, ALUMINIUM = (
+    {"material__id": "brass-free", "hole__diameter_mm": 12, "setting__speed_rpm": 1200} | PLAIN,
+    {"material__id": "alu-wrought-6082"},
+)
+# Each with its opposite: the case, the hand (N, or a rule's), what happens, what never does, how it ends (common practice).
+SITUATIONS: dict[str, tuple[dict[str, Any], float | str, set[str], set[str], str | None]] = {
+    "a small drill led gently": (press(**THREE, **FAST), 65.0, set(), {"snap", "bends"}, "through"),
+    "a small drill leant on": (press(**THREE, **FAST), "heavy", {"snap"}, set(), "broken"),
+    "a drill of 1.5 mm slow and pushed": (
+        press(hole__diameter_mm=1.5, hole__depth_mm=4, setting__speed_rpm=300),
+        100.0,
+        {"snap"},
+        set(),
+        "broken",
+    ),
+    "stainless at a wood drill's speed": (press(**IN_304, **FAST), 140.0, {"smoke", "temper"}, set(), "dead"),
+    "stainless slow and firm": (press(**IN_304, setting__speed_rpm=300), 160.0, set(), {"temper", "skin", "dead"}, "through"),
+    "brass with an ordinary point": (press(**BRASS), 90.0, {"snatch"}, set(), None),
+    "brass with its lips dubbed": (press(**BRASS, cutter__rake_deg=0), 90.0, set(), {"snatch"}, "through"),
+    "thirteen far too fast": (press(hole__diameter_mm=13, setting__speed_rpm=1200), 120.0, {"smoke"}, set(), None),
+    "thirteen as slow as it wants": (press(hole__diameter_mm=13, setting__speed_rpm=480), 150.0, set(), {"smoke", "stall"}, "through"),
+    "deep in aluminium and never cleared": (press(**DEEP, **ALUMINIUM, **FAST), 70.0, {"pack"}, set(), None),
+    "deep in aluminium and cleared": (press(**DEEP, **ALUMINIUM, **FAST), "senior", set(), {"jam", "snap"}, "through"),
+    "a ring on a thin plate, pushed": (RING, "heavy", {"gap"}, set(), None),
+    "on a bare face": (press(**FOUR, hole__start={"kind": "none"}, **FAST), 70.0, {"walks"}, set(), None),
+    "in a punch mark": (press(**FOUR, **FAST), 70.0, set(), {"walks"}, "through"),
+    "thin sheet without wood under it": (press(hole__diameter_mm=12, hole__depth_mm=1.5), "heavy", {"snatch"}, set(), None),
+    "ten in the hands on a pilot": (put_in(IN_HANDS, "hole.start_diameter_mm", 4), 200.0, set(), {"loose"}, "through"),
+}
+
+
+@pytest.mark.parametrize("name", SITUATIONS)
+def test_situations_end_as_people_know_them(name: str) -> None:
+    case, hand, happens, never, end = SITUATIONS[name]
+    made = set_up(read_case(case))
+    for seed in range(2):
+        here = World(made, drawn_truth(made, seed))
+        drilled = run(here, POLICIES[hand](here) if isinstance(hand, str) else forced([(0.0, hand), (1.0, hand)]), begin(here, 0.0))
+        seen = {one.id for one in drilled.events}
+        assert happens <= seen
+        assert not never & seen
+        assert end in (None, drilled.last.end)
 
 
 def test_what_is_hidden_is_felt() -> None:
