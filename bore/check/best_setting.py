@@ -165,7 +165,7 @@ def book_setting(job: Job) -> tuple[Job, str]:
     columns = columns_of(anyhow)
     speed = _book_speed(job, columns)
     if columns.family.leant_on(job.machine.feed.kind):
-        force = leaning_n(columns)
+        force = float(leaning_n(columns))
         setting = with_feed(job.setting, hand_force_n=force)
         return replace(job, setting=replace(setting, speed_rpm=speed)), f"at {stage_words(job, speed)}, {hand_words(job, force)}"
     feeds = real_feeds(job, columns)
@@ -214,7 +214,7 @@ def best_settings(job: Job, starts_mm: Sequence[float], quickest: bool = False) 
     speeds = real_speeds(job)
     if by_hand:
         # What gives the book's feed, beside round figures.
-        leaning = (leaning_n(columns_of(replace(one, setting=anyhow.setting))) for one in jobs)
+        leaning = np.broadcast_to(np.ravel(leaning_n(columns)), len(jobs))
         rows = np.array([sorted((*FORCES_N, force)) for force in leaning])
         over = over_force(job, columns, rows[:, :, None], speeds[None, :])
     else:

@@ -1,5 +1,6 @@
 """What the books would set for a job: speed, feed, and the hand force that feed asks for."""
 
+from bore.base.elementwise import Column, choose, least, most
 from bore.base.formula import silent
 from bore.base.immutable import immutable
 from bore.job.columns import Columns
@@ -31,31 +32,33 @@ def book_of(columns: Columns) -> Book:
         if top is not None and columns.vc_low_m_min is not None:
             low = columns.vc_low_m_min * columns.vc_factor
             speeds = tuple(speed_rpm(cutting_speed_m_min=speed, diameter_mm=columns.diameter_mm) for speed in (low, top))
-        force = None
-        if columns.feed_kind in HAND_FEEDS:
-            fed = columns.changed(feed_mm_rev=columns.book_feed_mm_rev, hand_force_n=None)
-            force = float(force_for(fed, loads_of(fed).thrust_n).middle)
+        force = float(_book_force_n(columns)) if columns.feed_kind in HAND_FEEDS else None
     return Book(speeds, float(columns.book_feed_mm_rev), force)  # type: ignore[arg-type]
 
 
-def usual_hand_force_n(columns: Columns) -> float:
+def _book_force_n(columns: Columns) -> Column:
+    """The force at the knob that the book's feed asks for, N."""
+    fed = columns.changed(feed_mm_rev=columns.book_feed_mm_rev, hand_force_n=None)
+    return force_for(fed, loads_of(fed).thrust_n).middle
+
+
+def usual_hand_force_n(columns: Columns) -> Column:
     """The force taken when none is named: what the book's feed asks for, no more than keeps the drill uncrowded by whichever method goes
     furthest, no less than bites with something to spare, and at most what a hand bears all day (common practice)."""
     all_day, _ = marks_n(columns)
-    book = book_of(columns).hand_force_n
-    if book is None:
+    if columns.feed_kind not in HAND_FEEDS:
         return all_day
     with silent():
         fed = columns.changed(feed_mm_rev=columns.crowds_mm_rev, hand_force_n=None)
         loads = loads_of(fed)
-        uncrowded = float(force_for(fed, loads.thrust_n).low)
-        bites = float(force_for(fed, Band.exactly(BITES * loads.chisel_n)).middle)
-    return min(all_day, max(min(book, uncrowded), bites))
+        uncrowded = force_for(fed, loads.thrust_n).low
+        bites = force_for(fed, Band.exactly(BITES * loads.chisel_n)).middle
+        return least(most(least(_book_force_n(columns), uncrowded), bites), all_day)
 
 
-def leaning_n(columns: Columns) -> float:
+def leaning_n(columns: Columns) -> Column:
     """The usual force as it is said across a bench: in steps of 5 N, of 1 N for small drills that little more than the spring feeds; rounded down, so
     that it is never more than was meant."""
     usual = usual_hand_force_n(columns)
-    step = STEP_N if usual - float(columns.return_spring_n or 0.0) >= SMALL_N else 1.0
-    return float(max(usual // step * step, step))
+    step = choose(usual - (columns.return_spring_n or 0.0) >= SMALL_N, STEP_N, 1.0)
+    return most(usual // step * step, step)

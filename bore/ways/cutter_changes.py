@@ -136,7 +136,7 @@ def _eased(change: Candidate) -> Candidate:
     force = job.setting.hand_force_n
     if force is None:
         return change
-    usual = leaning_n(columns_of(job))
+    usual = float(leaning_n(columns_of(job)))
     if force <= usual * STILL_USUAL:
         return change
     lighter = replace(job, setting=with_feed(job.setting, hand_force_n=usual))

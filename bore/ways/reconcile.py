@@ -223,7 +223,7 @@ def _choose_feed(case: Case, had: Case, old_speed: float, moved: list[Moved]) ->
             setting["hand_force_n"] = had["hand_force_n"]
             return
         with silent():
-            force = usual_hand_force_n(columns_of(read_case(_with_any_feed(case))))
+            force = float(usual_hand_force_n(columns_of(read_case(_with_any_feed(case)))))
         setting["hand_force_n"] = round(force)
         moved.append(Moved("feed", f"fed by hand now: {HAND_VERBS[feed['kind']]}ing {force:.0f} N"))
         return

@@ -60,7 +60,7 @@ def _set(job: Job, speed: float, feed: float, now_speed: float, now_feed: float)
 def _hand_changes(job: Job, columns: Columns, speeds: Any, now_speed: float) -> Iterator[Candidate]:
     """Another force, another real speed, and both: the best of the map, and the steps beside."""
     now_force = float(columns.hand_force_n)  # type: ignore[arg-type]
-    forces = np.unique([*FORCES_N, now_force, leaning_n(columns)])
+    forces = np.unique([*FORCES_N, now_force, float(leaning_n(columns))])
     over = over_force(job, columns, forces[:, None], speeds[None, :])
     grid = evaluate(over)
     shape = (len(forces), len(speeds))

@@ -220,6 +220,16 @@ def test_the_whole_shop_is_tried_and_each_machine_is_what_it_is_alone() -> None:
     assert all(one["why"] for one in found if one["verdict"] is None)
 
 
+def test_machines_alike_but_for_their_names_are_each_offered_as_they_are_alone() -> None:
+    one, other = (read_plan(asked("c2", "M10", 20, "steel-c45")) for _ in range(2))
+    twins = [
+        replace(one.task, base=replace(one.task.base, machine=replace(one.task.base.machine, name=name))) for name in ("left", "right")
+    ]
+    found = list(offers(twins, other.wish))
+    for twin, offer in zip(twins, found, strict=True):
+        assert offer.plan == solve(twin, other.wish)
+
+
 def test_a_search_over_the_shop_tells_how_far_it_is_and_can_be_stopped() -> None:
     task = read_plan(asked("c2", "10", 20, "steel-c45")).task
     heard: list[tuple[int, int]] = []
