@@ -30,14 +30,14 @@ def by_hand_because(machine: Machine, diameter_mm: float, through: bool) -> str:
     """Why a hand turns the tap on this machine; empty where the machine does."""
     kind, held = machine.is_a, machine.tapping
     if held == "none":
-        return f"{machine.name} does not tap"
+        return "this machine does not tap"
     if kind.programmed:
-        return "" if machine.reverses else f"{machine.name} does not turn backwards"
+        return "" if machine.reverses else "this machine does not turn backwards"
     if diameter_mm <= SMALL_TAP_MM:
         return "a small tap is felt by hand, and breaks under a spindle"
     known = held is not None or machine.spindle.reverses or (machine.reverses and diameter_mm > BIG_TAP_MM)
     if not known or not (machine.reverses or held == "head"):
-        return f"{machine.name} is not known to turn backwards"
+        return "this machine is not known to turn backwards"
     if not through and held not in SAFE_IN_BLIND:
         return "a blind hole is tapped under a spindle only with a slipping chuck or a head"
     return ""
