@@ -98,13 +98,18 @@ lint: setup-test
 web-test: setup-test
 	cd web && npm run --silent types && npm run --silent format && npm run --silent lint && npm run --silent test
 
-# Two processes beside each other: what asks a real server and a browser, one test after another, and all the rest.
+# Four lanes beside each other: the journeys of the Bench and those of all the other screens, each on a server of its own; the shop; and the
+# core, whose lines are counted. What only computes gives way to what somebody waits for, so that no journey is slowed by it.
+BENCH_JOURNEYS := $(foreach one,access bench boxes details first_minute pairs,tests/journeys/test_$(one).py)
 unit: setup-test
 	@shared=$$(mktemp -d); trap 'rm -rf $$shared' EXIT; export SHARED_BY_TESTS=$$shared; \
-	$(BIN)/pytest -m real_server tests > $$shared/screen.txt 2>&1 & screen=$$!; \
-	$(BIN)/python -m slipcover --source bore --skip-covered --fail-under 95 -m pytest -m "not real_server"; core=$$?; \
-	wait $$screen; screen=$$?; cat $$shared/screen.txt; \
-	[ $$core = 0 ] && [ $$screen = 0 ]
+	lane() { "$${@:2}" > $$shared/$$1.txt 2>&1; echo $$? > $$shared/$$1.ended; }; \
+	lane bench $(BIN)/pytest -m real_server $(BENCH_JOURNEYS) & \
+	lane screens $(BIN)/pytest -m real_server tests $(BENCH_JOURNEYS:%=--ignore=%) & \
+	lane shop nice $(BIN)/pytest -m "not real_server" tests/shop & \
+	nice $(BIN)/python -m slipcover --source bore --skip-covered --fail-under 95 -m pytest -m "not real_server" --ignore=tests/shop; core=$$?; \
+	wait; cat $$shared/{bench,screens,shop}.txt; \
+	[ "$$core $$(cat $$shared/{bench,screens,shop}.ended | tr '\n' ' ')" = "0 0 0 0 " ]
 
 bench: setup-test
 	$(BIN)/python -m tests.bench

@@ -24,10 +24,10 @@ settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "same-each-time"))
 
 @pytest.hookimpl(tryfirst=True)
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What asks a real server is marked: `make test` runs it in one process, one test after another, so that servers and browsers do not
-    crowd each other, and the rest in another beside it."""
+    """What asks a real server or opens a browser is marked: `make test` runs it apart from the rest, so that servers and browsers do not crowd
+    each other."""
     for item in items:
-        if "server" in getattr(item, "fixturenames", ()):
+        if {"server", "browser"} & set(getattr(item, "fixturenames", ())):
             item.add_marker(pytest.mark.real_server)
 
 
