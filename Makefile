@@ -98,18 +98,15 @@ lint: setup-test
 web-test: setup-test
 	cd web && npm run --silent types && npm run --silent format && npm run --silent lint && npm run --silent test
 
-# Four lanes beside each other: the journeys of the Bench and those of all the other screens, each on a server of its own; the shop; and the
-# core, whose lines are counted. What only computes gives way to what somebody waits for, so that no journey is slowed by it.
-BENCH_JOURNEYS := $(foreach one,access bench boxes details first_minute pairs,tests/journeys/test_$(one).py)
+# Two lanes beside each other: the journeys through the screens, one after another on one server and one browser; and all the rest, the core
+# first, whose lines are counted.
 unit: setup-test
 	@shared=$$(mktemp -d); trap 'rm -rf $$shared' EXIT; export SHARED_BY_TESTS=$$shared; \
-	lane() { "$${@:2}" > $$shared/$$1.txt 2>&1; echo $$? > $$shared/$$1.ended; }; \
-	lane bench $(BIN)/pytest -m real_server $(BENCH_JOURNEYS) & \
-	lane screens $(BIN)/pytest -m real_server tests $(BENCH_JOURNEYS:%=--ignore=%) & \
-	lane shop nice $(BIN)/pytest -m "not real_server" tests/shop & \
-	nice $(BIN)/python -m slipcover --source bore --skip-covered --fail-under 95 -m pytest -m "not real_server" --ignore=tests/shop; core=$$?; \
-	wait; cat $$shared/{bench,screens,shop}.txt; \
-	[ "$$core $$(cat $$shared/{bench,screens,shop}.ended | tr '\n' ' ')" = "0 0 0 0 " ]
+	$(BIN)/pytest tests/journeys > $$shared/journeys.txt 2>&1 & journeys=$$!; \
+	$(BIN)/python -m slipcover --source bore --skip-covered --fail-under 95 -m pytest --ignore=tests/shop --ignore=tests/journeys; core=$$?; \
+	$(BIN)/pytest tests/shop; shop=$$?; \
+	wait $$journeys; journeys=$$?; cat $$shared/journeys.txt; \
+	[ "$$core $$shop $$journeys" = "0 0 0" ]
 
 bench: setup-test
 	$(BIN)/python -m tests.bench

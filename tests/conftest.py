@@ -22,15 +22,6 @@ settings.register_profile("new-cases", **PATIENT)
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "same-each-time"))
 
 
-@pytest.hookimpl(tryfirst=True)
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What asks a real server or opens a browser is marked: `make test` runs it apart from the rest, so that servers and browsers do not crowd
-    each other."""
-    for item in items:
-        if {"server", "browser"} & set(getattr(item, "fixturenames", ())):
-            item.add_marker(pytest.mark.real_server)
-
-
 @pytest.fixture
 def example() -> dict[str, Any]:
     return contract_example()

@@ -213,7 +213,6 @@ def test_a_damaged_database_is_said_in_words_and_a_restore_brings_it_back(tmp_pa
         server.stop()
 
 
-@pytest.mark.real_server
 def test_a_disk_that_takes_nothing_more_loses_nothing_and_comes_back_by_itself(tmp_path: Path, demo_database: Path) -> None:
     """The server's processes may write no file any further: writes are refused in words, reading goes on, what was acknowledged is there;
     with room again it writes, without being started anew."""

@@ -26,6 +26,21 @@ function Word({ label, value, width, placeholder, onChange, onLeave }: Word) {
   );
 }
 
+type Choice = { label: string; value: string; options: readonly (readonly [string, string])[]; onChange: (value: string) => void };
+
+/** A word of the sentence that is one of several. */
+function Chosen({ label, value, options, onChange }: Choice) {
+  return (
+    <select className="plate-field in-sentence !w-52" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+      {options.map(([id, words]) => (
+        <option key={id} value={id}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 /** A length, or places, kept in millimetres and typed in the user's unit: as it was typed while one is at it. */
 export function Length({ value, places = false, onChange, ...field }: Word & { places?: boolean }) {
   const system = useUnits();
@@ -64,49 +79,28 @@ export function Head({ typed, onType }: Props) {
   const unit = lengthUnit(useUnits());
   const put = (part: Partial<Typed>) => onType({ ...typed, ...part });
   return (
-    <p className="flex flex-wrap items-baseline gap-x-2 text-lg leading-loose">
-      Make
-      <Word label="How many parts" value={typed.count} width="!w-12" placeholder="1" onChange={(count) => put({ count })} />×
-      <Word label="Name of the part" value={typed.name} width="!w-44" onChange={(name) => put({ name })} />,
-      <Length label={`Width, ${unit}`} value={typed.wide} width="!w-16" onChange={(wide) => put({ wide, outline: null })} />×
-      <Length label={`Height, ${unit}`} value={typed.high} width="!w-16" onChange={(high) => put({ high, outline: null })} />×
-      <Length label={`Thickness, ${unit}`} value={typed.thickness} width="!w-14" onChange={(thickness) => put({ thickness })} /> {unit}, of
-      <select className="plate-field !w-64" aria-label="Metal" value={typed.material} onChange={(event) => put({ material: event.target.value })}>
-        {materials.data?.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-      {typed.outline && <span className="text-sm text-faint">(its outline as drawn)</span>}
-      on
-      <select className="plate-field !w-52" aria-label="Machine" value={typed.machine} onChange={(event) => onType(onMachine(typed, event.target.value))}>
-        {machines.data?.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-      <select
-        className="plate-field !w-48"
-        aria-label="From which sides"
-        value={typed.turned}
-        onChange={(event) => put({ turned: event.target.value as Typed["turned"] })}
-      >
-        {SIDES.map(([id, label]) => (
-          <option key={id} value={id}>
-            {label}
-          </option>
-        ))}
-      </select>
-      ,
-      <select className="plate-field !w-40" aria-label="What is wanted" value={typed.want} onChange={(event) => put({ want: event.target.value })}>
-        {Object.entries(words().wishes).map(([id, label]) => (
-          <option key={id} value={id}>
-            {label}
-          </option>
-        ))}
-      </select>
+    <p className="text-lg leading-loose">
+      Make <Word label="How many parts" value={typed.count} width="in-sentence !w-12" placeholder="1" onChange={(count) => put({ count })} /> ×{" "}
+      <Word label="Name of the part" value={typed.name} width="in-sentence !w-44" onChange={(name) => put({ name })} />,{" "}
+      <Length label={`Width, ${unit}`} value={typed.wide} width="in-sentence !w-16" onChange={(wide) => put({ wide, outline: null })} /> ×{" "}
+      <Length label={`Height, ${unit}`} value={typed.high} width="in-sentence !w-16" onChange={(high) => put({ high, outline: null })} /> ×{" "}
+      <Length label={`Thickness, ${unit}`} value={typed.thickness} width="in-sentence !w-14" onChange={(thickness) => put({ thickness })} /> {unit}
+      {typed.outline && <span className="text-sm text-faint"> (its outline as drawn)</span>} of{" "}
+      <Chosen
+        label="Metal"
+        value={typed.material}
+        options={(materials.data ?? []).map((one) => [one.id, one.name])}
+        onChange={(material) => put({ material })}
+      />{" "}
+      on{" "}
+      <Chosen
+        label="Machine"
+        value={typed.machine}
+        options={(machines.data ?? []).map((one) => [one.id, one.name])}
+        onChange={(machine) => onType(onMachine(typed, machine))}
+      />{" "}
+      <Chosen label="From which sides" value={typed.turned} options={SIDES} onChange={(turned) => put({ turned: turned as Typed["turned"] })} />,{" "}
+      <Chosen label="What is wanted" value={typed.want} options={Object.entries(words().wishes)} onChange={(want) => put({ want })} />.
     </p>
   );
 }
