@@ -190,12 +190,14 @@ def _solve(job: Job, columns: Columns, crossings: list[_Crossing]) -> None:
     a, b = np.array([one.a for one in crossings]), np.array([one.b for one in crossings])
     at_a, at_b = np.array([one.at_a for one in crossings]), np.array([one.at_b for one in crossings])
     at = np.array([one.at for one in crossings])
+    kinds = [(one.limit, one.mark) for one in crossings]
+    owners = [(kind, np.array([one == kind for one in kinds])) for kind in dict.fromkeys(kinds)]
     for _ in range(SOLVER_STEPS):
         here = np.exp(at)
         result = evaluate(
             columns.over(job, feed_mm_rev=np.where(along_feed, here, fixed), speed_rpm=np.where(along_feed, fixed, here)), MAPPED
         )
-        value = _own_value(result, crossings)
+        value = _own_value(result, owners)
         past = np.sign(value) == np.sign(at_a)
         at_b, at_a = np.where(past, at_b / 2, value), np.where(past, value, at_a / 2)
         a, b = np.where(past, at, a), np.where(past, b, at)
@@ -204,14 +206,13 @@ def _solve(job: Job, columns: Columns, crossings: list[_Crossing]) -> None:
         one.at = float(place)
 
 
-def _own_value(result: Result, crossings: list[_Crossing]) -> Array:
-    """Of each crossing, its own limit's logarithm of demand over mark."""
-    shape = (len(crossings),)
+def _own_value(result: Result, owners: list[tuple[tuple[int, Mark], NDArray[np.bool_]]]) -> Array:
+    """Of each crossing, its own limit's logarithm of demand over mark; `owners`: each limit and mark with which crossings are its own."""
+    shape = owners[0][1].shape
     values = np.zeros(shape)
-    for index, mark in {(one.limit, one.mark) for one in crossings}:
+    for (index, mark), mine in owners:
         judgement = result.findings[MAPPED[index].id].judgement
         assert judgement is not None
-        mine = np.array([one.limit == index and one.mark == mark for one in crossings])
         values = np.where(mine, _over(judgement, mark, shape), values)
     return values
 
@@ -256,9 +257,9 @@ def _outlines(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array) 
     """Polygons of the ground above nought. At one speed a limit may close several stretches of feed (a motor bears
     more in a short cut than in a long one); stretches that touch from speed to speed are one polygon."""
     open_runs: list[_Run] = []
-    for k, speed in enumerate([*speeds, None]):
+    for k, stretches in enumerate([*_stretches(index, mark, over, speeds, feeds), []]):
         going: list[_Run] = []
-        for low, high in _stretches(index, mark, over[:, k], feeds, float(speed)) if speed is not None else ():
+        for low, high in stretches:
             run = next((one for one in open_runs if one.joins(_feed_of(low), _feed_of(high))), None)
             if run is None:
                 run = _Run(k, [], [])
@@ -273,17 +274,25 @@ def _outlines(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array) 
         open_runs = going
 
 
-def _stretches(index: int, mark: Mark, column: Array, feeds: Array, speed: float) -> Iterator[tuple[Vertex, Vertex]]:
-    """Closed stretches of feed at one speed, lowest first; an end within the map is a crossing still to be solved."""
-    edges = np.flatnonzero(np.diff(np.concatenate([[0], (column > 0).astype(int), [0]])))
+def _stretches(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array) -> list[list[tuple[Vertex, Vertex]]]:
+    """Closed stretches of feed at each speed, lowest first; an end within the map is a crossing still to be solved."""
+    closed = np.zeros((len(feeds) + 2, len(speeds)), dtype=np.int8)
+    closed[1:-1] = over > 0
+    # Speed by speed, and at each from the lowest feed up: where a stretch begins, and where it has ended.
+    columns, edges = (one.tolist() for one in np.nonzero(np.diff(closed, axis=0).T))
+    rows, logs = feeds.tolist(), np.log(feeds).tolist()
+    found: list[list[tuple[Vertex, Vertex]]] = [[] for _ in speeds]
 
-    def crossing(a: int, b: int) -> _Crossing:
-        return _Crossing(index, mark, "feed", speed, *np.log(feeds[[a, b]]), *column[[a, b]])
+    def end(k: int, speed: float, inside: int, outside: int) -> Vertex:
+        if not 0 <= outside < len(rows):
+            return speed, rows[inside]
+        a, b = min(inside, outside), max(inside, outside)
+        return _Crossing(index, mark, "feed", speed, logs[a], logs[b], float(over[a, k]), float(over[b, k]))
 
-    for first, end in zip(edges[::2], edges[1::2], strict=True):
-        low: Vertex = (speed, float(feeds[first])) if first == 0 else crossing(first - 1, first)
-        high: Vertex = (speed, float(feeds[end - 1])) if end == len(feeds) else crossing(end - 1, end)
-        yield low, high
+    for k, first, after in zip(columns[::2], edges[::2], edges[1::2], strict=True):
+        speed = float(speeds[k])
+        found[k].append((end(k, speed, first, first - 1), end(k, speed, after - 1, after)))
+    return found
 
 
 def _close_ends(index: int, mark: Mark, over: Array, speeds: Array, feeds: Array, run: _Run, last: int) -> None:
