@@ -84,7 +84,11 @@ tidy:
 	@$(BIN)/python manage.py tidy
 
 # --- check --------------------------------------------------------------------
-test: setup-test lint web-test unit
+# What waits for the network, the disk or one processor goes beside what does not.
+test:
+	@$(MAKE) --no-print-directory --jobs=2 --output-sync=line setup-test
+	@$(MAKE) --no-print-directory --jobs=2 --output-sync=line lint web-test
+	@$(MAKE) --no-print-directory unit
 
 lint: setup-test
 	$(BIN)/ruff check .

@@ -8,8 +8,9 @@ export type Cell = Answer["rows"][number]["cells"][number];
 
 /** Told on every sheet in one line: what its figures are. */
 export interface Legend {
-  /** What every step is called by before its own name: "belt", "gear". */
+  /** What every step is called by before its own name: "belt", "gear"; whether steps have names at all. */
   readonly step: string;
+  readonly named: boolean;
   /** The unit of what is pulled, and of what is fed. */
   readonly pull: string | null;
   readonly feed: string | null;
@@ -39,6 +40,7 @@ export function legendOf(answer: Answer, system: System): Legend {
   const unit = (some: boolean, of: string) => (some ? split(1, of, system)[1] : null);
   return {
     step: firsts.size === 1 ? ([...firsts][0] ?? "") : "",
+    named: cells.some((cell) => !/^\d/.test(cell.stage)),
     pull: unit(
       cells.some((cell) => cell.hand_force_n !== null),
       "N",
@@ -62,5 +64,5 @@ export function oneLine(cell: Cell, system: System, legend: Legend): string {
 /** The legend in words: "belt and rpm · N to pull · p: pilot, mm". */
 export function legendWords(legend: Legend, system: System): string {
   const done = [legend.pull && `${legend.pull} to pull`, legend.feed && `${legend.feed} to feed`].filter(Boolean).join(" or ");
-  return `${legend.step ? `${legend.step} and rpm` : "step and rpm"} · ${done} · p: pilot, ${split(1, "mm", system)[1]} · –: what gives way`;
+  return `${legend.named ? `${legend.step || "step"} and rpm` : "rpm"} · ${done} · p: pilot, ${split(1, "mm", system)[1]} · –: what gives way`;
 }

@@ -41,6 +41,8 @@ describe("a crossing", () => {
   it("keeps a step's own word where they are called by several", () => {
     const mixed = answer([{}, { stage: "gear 2, 300 rpm" }]);
     expect(oneLine(mixed.rows[1]!.cells[0]!, METRIC, legendOf(mixed, METRIC))).toBe("gear 2 300 · 150");
+    const nameless = answer([{ stage: "640 rpm", hand_force_n: null }]);
+    expect(legendWords(legendOf(nameless, METRIC), METRIC)).toMatch(/^rpm · mm\/rev to feed/);
   });
 });
 
