@@ -7,7 +7,7 @@ from typing import Literal
 
 import numpy as np
 
-from bore.base.elementwise import Column, Mask, choose, is_array, least
+from bore.base.elementwise import Column, Mask, choose, is_array, least, most
 from bore.base.formula import formula
 from bore.base.immutable import immutable
 from bore.job.columns import Columns
@@ -107,7 +107,7 @@ def unknown(*needs: str) -> Judgement:
 
 def share_of(demand: Column, mark: Column) -> Column:
     """A demand over its mark, bounded where the mark is nought."""
-    return least(demand / choose(mark > LEAST_HARD, mark, LEAST_HARD), MOST_USE)
+    return least(demand / most(mark, LEAST_HARD), MOST_USE)
 
 
 def by_band(judgement: Judgement) -> tuple[Column, Column]:
@@ -122,8 +122,8 @@ def by_band(judgement: Judgement) -> tuple[Column, Column]:
         return verdict, share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
     # One hole: the same, without asking of each figure whether it is many.
     if past:
-        return judgement.past_hard, min(demand.middle / max(judgement.hard, LEAST_HARD), MOST_USE)
-    return (HOLDS if within else TIGHT), min(demand.high / max(judgement.soft, LEAST_HARD), MOST_USE)
+        return judgement.past_hard, share_of(demand.middle, judgement.hard)
+    return (HOLDS if within else TIGHT), share_of(demand.high, judgement.soft)
 
 
 def use_of(judgement: Judgement) -> Column:

@@ -280,7 +280,11 @@ def test_an_old_database_is_backed_up_upgraded_and_rolled_back(tmp_path: Path) -
     server.data.mkdir(exist_ok=True)
     whole = [[app] for app in ("contenttypes", "auth", "sessions", "axes")]
     first = [[app, "0001"] for app in ("people", "yard", "jobs")]
-    server.manage("shell", "-c", f"from django.core.management import call_command\nfor app in {whole + first}: call_command('migrate', *app, verbosity=0)")
+    server.manage(
+        "shell",
+        "-c",
+        f"from django.core.management import call_command\nfor app in {whole + first}: call_command('migrate', *app, verbosity=0)",
+    )
     live = server.data / DATABASE
     with sqlite3.connect(live) as old:
         names = [row[1] for row in old.execute("PRAGMA table_info(yard_cutter)")]
