@@ -14,7 +14,7 @@ def _adapter(shape: Any) -> TypeAdapter[Any]:
 
 
 def as_data(answer: Any) -> Any:
-    """A frozen answer as dicts, lists and figures, ready for JSON.
+    """An answer as dicts, lists and figures, ready for JSON.
 
     >>> from bore.answers.shared_words import Symbol
     >>> as_data(Symbol(symbol="f", unit="mm/rev"))

@@ -44,13 +44,13 @@ class Result:
         return self.worst - rank(self.verdict, 0.0)
 
 
-def verdict_of(limit: Limit, judgement: Judgement, by_band: Column) -> Column:
+def verdict_of(limit: Limit, judgement: Judgement, banded: Column) -> Column:
     """The verdict code of a judgement that is known: by reason where there is one, else as its band has it."""
     reason = judgement.reason
     if is_array(reason):
         codes = np.array([known.verdict for known in limit.reasons])
-        return np.where(reason > 0, codes[np.asarray(reason, dtype=int)], by_band)
-    return limit.reasons[int(reason)].verdict if reason else by_band
+        return np.where(reason > 0, codes[np.asarray(reason, dtype=int)], banded)
+    return limit.reasons[int(reason)].verdict if reason else banded
 
 
 def _find(limit: Limit, columns: Columns, loads: Loads) -> Finding:

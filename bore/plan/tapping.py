@@ -48,7 +48,7 @@ def unsaid(machine: Machine, through: bool) -> str:
     if not machine.is_a.programmed or through or machine.tapping in SAFE_IN_BLIND:
         return ""
     held = "is not said" if machine.tapping is None else f"is a {choice_words('machine.tapping', machine.tapping)}"
-    return f"how {machine.name} holds a tap {held}: a blind hole is tapped rigid, with a slipping chuck or with a head"
+    return f"how this machine holds a tap {held}: a blind hole is tapped rigid, with a slipping chuck or with a head"
 
 
 def start_words(machine: Machine, pitch_mm: float) -> str:

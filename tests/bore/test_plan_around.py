@@ -220,8 +220,10 @@ def test_the_whole_shop_is_tried_and_each_machine_is_what_it_is_alone() -> None:
     assert all(one["why"] for one in found if one["verdict"] is None)
 
 
-def test_machines_alike_but_for_their_names_are_each_offered_as_they_are_alone() -> None:
-    one, other = (read_plan(asked("c2", "M10", 20, "steel-c45")) for _ in range(2))
+@pytest.mark.parametrize("machine", ["c2", "v1"])
+def test_machines_alike_but_for_their_names_are_each_offered_as_they_are_alone(machine: str) -> None:
+    """A thread in a blind hole, whose words speak of the machine."""
+    one, other = (read_plan(asked(machine, "M10", 20, "steel-c45", through=False, plate_thickness_mm=60.0)) for _ in range(2))
     twins = [
         replace(one.task, base=replace(one.task.base, machine=replace(one.task.base.machine, name=name))) for name in ("left", "right")
     ]

@@ -65,7 +65,7 @@ def test_no_program_taps_blind_before_the_holder_is_said(held: str | None, refus
         "name": "Keeper",
     }
     if refused:
-        with pytest.raises(BadInput, match="how machining centre V1 holds a tap"):
+        with pytest.raises(BadInput, match="how this machine holds a tap"):
             written_answer(sheet)
         return
     assert "G84" in written_answer(sheet)["program"]
