@@ -53,7 +53,7 @@ def test_a_chart_says_what_to_set_and_what_a_hand_does(page: Page, server: Serve
     ten = row(page, "10 mm").get_by_role("cell").first
     expect(ten.get_by_role("img", name="holds")).to_be_visible()
     # One line a crossing, its units said once; below the last size that goes, nothing.
-    expect(ten).to_contain_text(re.compile(r"^[A-H] \d+ · 0\.\d+$"))
+    expect(ten).to_contain_text(re.compile(r"^[A-H], \d+ · 0\.\d+$"))
     expect(page.get_by_text("In each crossing: belt and rpm · mm/rev to feed")).to_be_visible()
     expect(page.get_by_text(re.compile(r"From \d+ mm up none of these goes"))).to_be_visible()
     page.get_by_role("button", name="Cast iron").click()

@@ -11,7 +11,7 @@ export interface Legend {
   /** What every step is called by before its own name: "belt", "gear"; whether steps have names at all. */
   readonly step: string;
   readonly named: boolean;
-  /** The unit of what is pulled, and of what is fed. */
+  /** The unit of what a hand pulls or pushes, and of what is fed. */
   readonly pull: string | null;
   readonly feed: string | null;
 }
@@ -26,11 +26,11 @@ export function upToTheLast(answer: Answer): { chart: Answer; beyond: string | n
   return beyond ? { chart: { ...answer, rows: answer.rows.slice(0, last + 1) }, beyond: beyond.name } : { chart: answer, beyond: null };
 }
 
-/** What to set, and what to pull or feed. */
+/** What to set, and what a hand does or what is fed. */
 export function twoLines(cell: Cell, system: System): readonly [string, string] {
   if (byHand(cell)) return [cell.said, ""];
   if (!goes(cell)) return [`– ${cell.failure}`, ""];
-  const done = cell.hand_force_n !== null ? `pull ${show(cell.hand_force_n, "N", system, 2)}` : show(cell.feed_mm_rev, "mm/rev", system, 2);
+  const done = cell.hand_force_n !== null ? `${show(cell.hand_force_n, "N", system, 2)} by hand` : show(cell.feed_mm_rev, "mm/rev", system, 2);
   return [cell.stage, cell.pilot_mm === null ? done : `${done} · pilot ${plain(cell.pilot_mm, system)}`];
 }
 
@@ -52,17 +52,17 @@ export function legendOf(answer: Answer, system: System): Legend {
   };
 }
 
-/** The same in one line, its units in the legend: "A 520 · 150 · p 6". */
+/** The same in one line, its units in the legend: "A, 520 · 150 · p 6". */
 export function oneLine(cell: Cell, system: System, legend: Legend): string {
   if (byHand(cell)) return cell.said;
   if (!goes(cell)) return `– ${cell.thing}`;
-  const step = (legend.step ? cell.stage.replace(`${legend.step} `, "") : cell.stage).replace(", ", " ").replace(" rpm", "");
+  const step = (legend.step ? cell.stage.replace(`${legend.step} `, "") : cell.stage).replace(" rpm", "");
   const [done] = cell.hand_force_n !== null ? split(cell.hand_force_n, "N", system, 2) : split(cell.feed_mm_rev ?? 0, "mm/rev", system, 2);
   return [step, done, ...(cell.pilot_mm === null ? [] : [`p ${plain(cell.pilot_mm, system).split(THIN)[0]}`])].join(" · ");
 }
 
-/** The legend in words: "belt and rpm · N to pull · p: pilot, mm". */
+/** The legend in words: "belt and rpm · N by hand · p: pilot, mm". */
 export function legendWords(legend: Legend, system: System): string {
-  const done = [legend.pull && `${legend.pull} to pull`, legend.feed && `${legend.feed} to feed`].filter(Boolean).join(" or ");
+  const done = [legend.pull && `${legend.pull} by hand`, legend.feed && `${legend.feed} to feed`].filter(Boolean).join(" or ");
   return `${legend.named ? `${legend.step || "step"} and rpm` : "rpm"} · ${done} · p: pilot, ${split(1, "mm", system)[1]} · –: what gives way`;
 }

@@ -30,17 +30,17 @@ describe("a crossing", () => {
     const chart = answer([{ pilot_mm: 6 }, { stage: "belt B, 900 rpm", hand_force_n: null, feed_mm_rev: 0.18 }]);
     const legend = legendOf(chart, METRIC);
     const [first, second] = chart.rows.map((row) => row.cells[0]!);
-    expect(twoLines(first!, METRIC)).toEqual(["belt A, 520 rpm", "pull 150\u2009N · pilot 6\u2009mm"]);
-    expect(oneLine(first!, METRIC, legend)).toBe("A 520 · 150 · p 6");
-    expect(oneLine(second!, METRIC, legend)).toBe("B 900 · 0.18");
-    expect(legendWords(legend, METRIC)).toBe("belt and rpm · N to pull or mm/rev to feed · p: pilot, mm · –: what gives way");
-    expect(legendWords(legendOf(chart, INCH), INCH)).toContain("lbf to pull or in/rev to feed");
+    expect(twoLines(first!, METRIC)).toEqual(["belt A, 520 rpm", "150\u2009N by hand · pilot 6\u2009mm"]);
+    expect(oneLine(first!, METRIC, legend)).toBe("A, 520 · 150 · p 6");
+    expect(oneLine(second!, METRIC, legend)).toBe("B, 900 · 0.18");
+    expect(legendWords(legend, METRIC)).toBe("belt and rpm · N by hand or mm/rev to feed · p: pilot, mm · –: what gives way");
+    expect(legendWords(legendOf(chart, INCH), INCH)).toContain("lbf by hand or in/rev to feed");
     expect(oneLine(cell({ verdict: "gives-way" }), METRIC, legend)).toBe("– spindle");
   });
 
   it("keeps a step's own word where they are called by several", () => {
     const mixed = answer([{}, { stage: "gear 2, 300 rpm" }]);
-    expect(oneLine(mixed.rows[1]!.cells[0]!, METRIC, legendOf(mixed, METRIC))).toBe("gear 2 300 · 150");
+    expect(oneLine(mixed.rows[1]!.cells[0]!, METRIC, legendOf(mixed, METRIC))).toBe("gear 2, 300 · 150");
     const nameless = answer([{ stage: "640 rpm", hand_force_n: null }]);
     expect(legendWords(legendOf(nameless, METRIC), METRIC)).toMatch(/^rpm · mm\/rev to feed/);
   });
