@@ -33,12 +33,12 @@ def is_of(shape: Any, data: Any) -> bool:
     return True
 
 
-def held_to(shape: Any, data: Any) -> Any:
-    """Plain data that is an answer of this shape, as it would be given out today. Raises BadInput naming `answer`."""
+def held_to(shape: Any, data: Any, field: str = "answer") -> Any:
+    """Plain data that is an answer of this shape, as it would be given out today. Raises BadInput naming the field."""
     try:
         return _adapter(shape).dump_python(_adapter(shape).validate_python(data), mode="json")
     except ValidationError as error:
-        raise BadInput.at("answer", "is not the shape of such an answer") from error
+        raise BadInput.at(field, "is not the shape of such an answer") from error
 
 
 def schema_of(shape: Any) -> dict[str, Any]:

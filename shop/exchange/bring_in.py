@@ -21,6 +21,7 @@ from shop.logbook.brought import CUT, EDGE, TROUBLE, answer_in, diagnosed_in, pu
 from shop.logbook.edges import measure_all_again
 from shop.logbook.lessons import learn_again
 from shop.people.models import User
+from shop.practice.own import exercise_in, put_exercise
 from shop.records.kinds import model_of
 from shop.records.slugs import free_slug
 from shop.records.standing import HERE, RETIRED
@@ -275,6 +276,13 @@ def _edge(record: Spec) -> Put:
     return lambda user, slug: put_edge(user, slug, record)
 
 
+def _exercise(record: Spec) -> Put:
+    """A lead's exercise with what the rules' hands came to there; one without is tried now."""
+    _only(record, "name", "note", "data", "tried", "core_version", "made_by")
+    values = exercise_in(record)
+    return lambda user, slug: put_exercise(user, slug, record, values)
+
+
 def _object(record: Spec, name: str) -> Spec:
     value = record.get(name)
     if not isinstance(value, dict):
@@ -292,4 +300,5 @@ PREPARE: dict[str, Callable[[Spec], Put]] = {
     "cuts": _cut,
     "troubles": _trouble,
     "edges": _edge,
+    "exercises": _exercise,
 }

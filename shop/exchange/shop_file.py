@@ -9,14 +9,15 @@ from bore.base.errors import BadInput
 from bore.case.schema import case_schema, object_schema
 from shop.jobs.models import SavedCheck, Ticked
 from shop.logbook.brought import CUT, EDGE, TROUBLE, cut_record, edge_record, trouble_record
+from shop.practice.own import exercise_record
 from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BINNED
 from shop.yard.models import Cutter, Machine, Material
 
 Spec = dict[str, Any]
-FORMAT, FORMAT_VERSION = "fierce-bore-shop", 3
-# Files of these versions are read: the first had no parts, cuts, troubles and edges.
-READ_VERSIONS = (1, 2, 3)
+FORMAT, FORMAT_VERSION = "fierce-bore-shop", 4
+# Files of these versions are read: the first had no parts, cuts, troubles and edges, the third no exercises.
+READ_VERSIONS = (1, 2, 3, 4)
 
 
 def machine_record(one: Machine) -> Spec:
@@ -60,6 +61,7 @@ WRITTEN: dict[str, tuple[Callable[[Any], Spec], tuple[str, ...]]] = {
     "cuts": (cut_record, ("made_by", "plan", "part", "machine", "cutter")),
     "troubles": (trouble_record, ("made_by", "plan", "part", "machine")),
     "edges": (edge_record, ("made_by", "cutter")),
+    "exercises": (exercise_record, ("made_by",)),
 }
 
 
@@ -96,7 +98,7 @@ def shop_schema() -> Spec:
     )
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "A shop: its machines, cutters, own materials, kept checks, plans and parts, cuts, troubles and edges",
+        "title": "A shop: its machines, cutters, own materials, kept checks, plans and parts, cuts, troubles, edges, own exercises",
         "type": "object",
         "additionalProperties": False,
         "required": ["format", "format_version"],
@@ -132,6 +134,7 @@ def shop_schema() -> Spec:
             "edges": listed(
                 {"cutter": text, "kind": text}, **{name: {} for name in EDGE if name not in ("slug", "note", "standing", "cutter", "kind")}
             ),
+            "exercises": listed({"data": {"type": "object"}}, name=text, tried={"type": "array"}, core_version=text, made_by=text),
         },
     }
 

@@ -5,22 +5,16 @@ from collections.abc import Iterable
 from typing import Any
 
 from bore.answers.course import exercise_told
-from bore.answers.practice import Asked, read_practice, run_told
+from bore.answers.practice import Asked, read_practice
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.practice.course.exercise import Exercise, changed, course, read_exercise
 from bore.practice.course.judge import ExerciseStanding, Tried, answered, read_said, share_of, standing
-from bore.practice.policies import POLICIES
-from bore.practice.run import begin, run
 from shop.people.models import User
 from shop.practice.models import OwnExercise, Try
-from shop.records.slugs import free_slug
-from shop.records.standing import BINNED, HERE
+from shop.records.standing import HERE
 
 Spec = dict[str, Any]
-MOST_OWN = 100
-# Seeds a new exercise is tried with before it is given out.
-SEEDS = ("first", "second", "third")
 
 
 def all_exercises() -> dict[str, Exercise]:
@@ -87,47 +81,6 @@ def answer_questions(user: User, name: str, said: Any) -> Spec:
     told = [as_data(answer) for answer in answers]
     Try.objects.create(user=user, exercise=one.id, answers=told, share=share, passes=share >= 1)
     return {"answers": told, "standing": as_data(standings_of(user, [one])[one.id])}
-
-
-# --- a lead's own ------------------------------------------------------------------
-
-
-def publish(user: User, data: Spec) -> OwnExercise:
-    """A lead's exercise, tried by every rule's hand before it is given out. Raises BadInput naming the field, or where nobody gets through."""
-    if OwnExercise.objects.filter(standing=HERE).count() >= MOST_OWN:
-        raise BadInput.at("exercise", f"the shop has {MOST_OWN} of its own already; put some away first")
-    name = free_slug(str(data.get("title", ""))[:40])
-    made = read_exercise(data | {"id": name})
-    strange = [one for one in made.needs if one not in all_exercises()]
-    if strange:
-        raise BadInput.at("needs", f"“{strange[0]}” is none of the course")
-    tried = _tried(made) if made.case is not None else []
-    # Whatever it may be asked with can be drilled, and told, before anybody is given it.
-    for what, options in made.free.items():
-        for place in range(len(options)):
-            asked_of(made, {what: place}, made.hidden[0], SEEDS[0])
-    exercise_told(made)
-    if tried and not any(row["passes"] for row in tried):
-        raise BadInput.at("case", "no hand gets through this as it is to be passed; change the hole, what is hidden, or what passes")
-    return OwnExercise.objects.create(slug=name, data={**data, "id": name}, tried=tried, made_by=user)
-
-
-def put_away(slug: str) -> None:
-    """A lead's exercise into the bin; what was tried of it stays. Raises BadInput where it is none of the shop's own."""
-    if not OwnExercise.objects.filter(slug=slug, standing=HERE).update(standing=BINNED):
-        raise BadInput.at("exercise", "is none of the shop’s own")
-
-
-def _tried(made: Exercise) -> list[Spec]:
-    """What the hands that go by a rule come to, at each thing that may be hidden."""
-    found = []
-    for hidden in made.hidden:
-        for policy, hand in POLICIES.items():
-            for seed in SEEDS:
-                asked = asked_of(made, {}, hidden, seed)
-                told = run_told(asked, run(asked.world, hand(asked.world), begin(asked.world, asked.used, asked.skin)))
-                found.append({"policy": policy, "score": told.score, "end": told.outcome.end, "passes": told.score >= made.passes.score})
-    return found
 
 
 def asked_of(made: Exercise, changes: Any, hidden: Spec, seed: str) -> Asked:

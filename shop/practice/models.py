@@ -3,8 +3,9 @@
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
+from simple_history.models import HistoricalRecords
 
-from shop.records.standing import Standing
+from shop.jobs.models import Kept
 from shop.yard.models import Machine
 
 USER = settings.AUTH_USER_MODEL
@@ -104,17 +105,22 @@ class SignOff(models.Model):
         return self.machine_name
 
 
-class OwnExercise(Standing):
-    """An exercise a lead has written, as the core reads it, and what the hands that go by a rule came to in it when it was published."""
+class OwnExercise(Kept):
+    """An exercise a lead has written, as the core reads it, and what the hands that go by a rule came to in it before it was given out."""
 
     slug = models.SlugField(max_length=80, unique=True)
+    name = models.CharField(max_length=120)
+    note = models.TextField(blank=True, default="")
     data = models.JSONField()
     tried = models.JSONField(default=list)
+    core_version = models.CharField(max_length=20)
     made_by = models.ForeignKey(USER, on_delete=models.PROTECT, related_name="+")
     made_at = models.DateTimeField(default=timezone.now)
+    changed_at = models.DateTimeField(auto_now=True)
+    history = HistoricalRecords()
 
     class Meta:
         ordering = ["made_at", "pk"]
 
     def __str__(self) -> str:
-        return self.slug
+        return self.name

@@ -9,9 +9,9 @@ from bore.practice.course.exercise import Exercise, course
 from bore.practice.course.judge import Tried, standing
 from shop.people.models import User
 from shop.practice.course import all_exercises
-from shop.practice.models import Assessment, SignOff, Try
+from shop.practice.models import Assessment, OwnExercise, SignOff, Try
 from shop.practice.sign_offs import VALID, as_told, state_of
-from shop.records.standing import HERE
+from shop.records.standing import BINNED, HERE
 from shop.yard.models import Machine
 
 Spec = dict[str, Any]
@@ -46,6 +46,10 @@ def teaching() -> Spec:
     return {
         "people": people,
         "exercises": [{"id": one.id, "title": one.title, "own": one.id not in course()} for one in exercises.values()],
+        "taken_out": [
+            {"id": one.slug, "title": one.name, "gone_for_good_at": one.gone_for_good_at}
+            for one in OwnExercise.objects.filter(standing=BINNED).order_by("-stands_since")
+        ],
         "machines": [
             {"slug": one.slug, "name": one.name, "shown": [as_data(line) for line in induction(one.kind)]}
             for one in Machine.objects.filter(standing=HERE).order_by("name")

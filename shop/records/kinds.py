@@ -15,9 +15,10 @@ KINDS: dict[str, str] = {
     "cuts": "logbook.Cut",
     "troubles": "logbook.Trouble",
     "edges": "logbook.EdgeEvent",
+    "exercises": "practice.OwnExercise",
 }
 # Those that bear the name of whoever made them.
-SIGNED = ("checks", "plans", "parts", "cuts", "troubles", "edges")
+SIGNED = ("checks", "plans", "parts", "cuts", "troubles", "edges", "exercises")
 
 
 def model_of(kind: str) -> Any:

@@ -7,6 +7,7 @@ from django.shortcuts import get_object_or_404
 
 from shop.jobs.models import Ticked
 from shop.logbook.models import Cut, EdgeEvent, Trouble
+from shop.practice.models import OwnExercise
 from shop.records.kinds import model_of
 from shop.yard.actions import put_cutter, put_machine, put_material
 from shop.yard.models import Cutter, Machine, Material, Stage
@@ -18,6 +19,7 @@ OF_FIELDS: tuple[tuple[Any, tuple[str, ...]], ...] = (
     (Cut, ("name", "note", "outcome", "holes", "seen", "size", "taken", "confirmed", "standing")),
     (Trouble, ("name", "note", "seen", "helped", "standing")),
     (EdgeEvent, ("name", "note", "kind", "ground_by", "length_mm", "standing")),
+    (OwnExercise, ("name", "note", "data", "standing")),
 )
 WHAT = {"+": "put in", "~": "changed", "-": "taken out"}
 MOST_SHOWN = 100

@@ -121,6 +121,13 @@ def test_a_lead_writes_an_exercise_signs_somebody_off_and_the_bench_tells(open_p
     expect(page.get_by_role("heading", name="The bracket, as it stands")).to_be_visible()
     page.get_by_role("button", name="Take this exercise out of the course").click()
     expect(page.get_by_text("There is no such exercise here")).to_be_visible()
+    out = page.get_by_role("region", name="Taken out of the course")
+    expect(out).to_contain_text("The bracket, as it stands")
+    assert barriers(page) == []
+    out.get_by_role("button", name="Put The bracket, as it stands back").click()
+    expect(out).to_be_hidden()
+    expect(page.get_by_role("heading", name="The bracket, as it stands")).to_be_visible()
+    page.get_by_role("button", name="Take this exercise out of the course").click()
 
 
 def test_questions_and_the_course_on_a_phone(open_page: OpenPage, server: Server) -> None:

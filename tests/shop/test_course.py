@@ -4,6 +4,7 @@ import json
 from datetime import timedelta
 from typing import Any
 
+import jsonschema
 import pytest
 from django.test import Client
 from django.utils import timezone
@@ -14,8 +15,9 @@ from bore.practice.course.exercise import course
 from bore.practice.course.judge import between
 from bore.practice.course.right import pulled
 from shop.api import schemas
+from shop.exchange.shop_file import records_of
 from shop.people.models import User
-from shop.practice.models import Assessment, PracticeRun, SignOff, Try
+from shop.practice.models import Assessment, OwnExercise, PracticeRun, SignOff, Try
 from shop.practice.sign_offs import EXPIRED, LAPSED, VALID, WITHDRAWN, state_of
 from shop.upkeep.personal import data_of, remove_person
 from shop.yard.models import Stage
@@ -233,8 +235,45 @@ def test_a_lead_writes_an_exercise_of_any_check_and_the_course_has_it(crew: Crew
     assert drilled(learner, run, 110.0).json()["told"] == OWN["told"]
     assert send(lead, "DELETE", f"/api/exercises/{made['id']}").status_code == 200
     assert post(learner, "/api/practise/start", {"exercise": made["id"], "said": {"pull": 110}}).status_code == 422
-    assert send(lead, "DELETE", f"/api/exercises/{FIRST}").status_code == 422
+    assert send(lead, "DELETE", f"/api/exercises/{FIRST}").status_code == 404
+    assert [one["id"] for one in lead.get("/api/course").json()["taken_out"]] == [made["id"]]
+    assert post(learner, f"/api/exercises/{made['id']}/back", {}).status_code == 403
+    assert post(lead, f"/api/exercises/{made['id']}/back", {}).json()["standing"] == "here"
+    assert begun(learner, exercise=made["id"], said={"pull": 110})
+    # Its history says what is right: not for whoever is to find it out.
+    assert learner.get(f"/api/exercises/{made['id']}/history").status_code == 403
+    told = shaped(schemas.History, lead.get(f"/api/exercises/{made['id']}/history"))["entries"]
+    assert [one["what"] for one in told] == ["changed", "changed", "put in"]
     assert learner.get("/api/practise/course").status_code == 200
+
+
+def test_an_exercise_goes_to_another_shop_in_its_file(here: Client) -> None:
+    made = post(here, "/api/exercises", OWN | {"case": course()[FIRST].case}).json()["id"]
+    file = here.get("/api/export/shop").json()
+    kept = next(one for one in file["exercises"] if one["slug"] == made)
+    jsonschema.validate(file, here.get("/api/export/schema").json())
+
+    def brought(**changes: Any) -> Any:
+        whole = {"format": file["format"], "format_version": file["format_version"], "exercises": [kept | changes]}
+        return post(here, "/api/import/shop?form=json&write=true", whole).json()
+
+    assert brought()["same"] == 1
+    OwnExercise.objects.all().delete()
+    assert (brought()["new"], records_of("exercises")) == (1, [kept])
+    assert OwnExercise.objects.get().brought["made_by"] == kept["made_by"]
+    # Without what was tried there it is tried here, and comes to the same; under a name of one that ships it would stand in its place.
+    OwnExercise.objects.all().delete()
+    assert (brought(tried=None)["new"], records_of("exercises")) == (1, [kept])
+    for changes, field in (
+        ({"slug": FIRST}, "slug"),
+        ({"tried": [{"policy": 1}]}, "tried"),
+        ({"data": kept["data"] | {"ask": []}}, "ask"),
+        ({"data": kept["data"] | {"free": {"speed_rpm": [480, -3]}}}, "setting.speed_rpm"),
+        ({"data": []}, "data"),
+        ({"colour": "red"}, "colour"),
+    ):
+        assert brought(**changes)["rows"][0]["problems"][0]["field"] == field
+    assert OwnExercise.objects.count() == 1
 
 
 @pytest.mark.parametrize(

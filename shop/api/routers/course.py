@@ -10,13 +10,13 @@ from shop.api.heavy import heavy
 from shop.api.requests import read_json, resolved
 from shop.api.router import ShopRouter
 from shop.api.routers.checks import REFUSALS, as_json, takes
-from shop.api.routers.standing import FINDS
+from shop.api.routers.standing import FINDS, standing_routes
 from shop.api.schemas import Course, Errors, Finished, Published, QuestionsAnswered, SignedOff, SignOffLine, Teaching
 from shop.api.schemas.course import AssessmentTold
 from shop.people.models import User
 from shop.people.roles import lead
-from shop.practice import assessments, course, sign_offs
-from shop.practice.models import SignOff
+from shop.practice import assessments, course, own, sign_offs
+from shop.practice.models import OwnExercise, SignOff
 from shop.practice.personal import forget
 from shop.practice.runs import close_left, finish
 from shop.practice.teaching import teaching
@@ -92,15 +92,11 @@ EXERCISE = _object(["title", "ask"], **{name: {} for name in FIELDS if name != "
 def publish_exercise(request: HttpRequest) -> HttpResponse:
     """An exercise of the shop's own, given out once a rule's hand has got through it."""
     data = read_json(request)
-    found = course.publish(_user(request), data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data)
+    found = own.publish(_user(request), data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data)
     return as_json({"id": found.slug, "tried": found.tried})
 
 
-@router.delete("/exercises/{slug}", auth=lead, response={200: dict[str, bool], **FINDS})
-def put_exercise_away(request: HttpRequest, slug: str) -> HttpResponse:
-    """An exercise of the shop's own into the bin; what was tried of it stays."""
-    course.put_away(slug)
-    return as_json({"ok": True})
+standing_routes(router, "exercises", OwnExercise, "lead's exercise", back=own.bring_back, auth=lead)
 
 
 SIGN_OFF = _object(["person", "machine", "watched"], person=TEXT, machine=TEXT, watched=TEXT, limits=TEXT, expires=TEXT)

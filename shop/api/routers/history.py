@@ -67,6 +67,12 @@ def cut_history(request: HttpRequest, slug: str) -> HttpResponse:
     return _history("cuts", slug)
 
 
+@router.get("/exercises/{slug}/history", auth=lead, response=READS | {403: Errors})
+def exercise_history(request: HttpRequest, slug: str) -> HttpResponse:
+    """Who wrote an exercise, took it out or brought it back; for whoever teaches, since it says what is right."""
+    return _history("exercises", slug)
+
+
 @router.post("/machines/{slug}/history/{entry}/restore", auth=lead, response={200: MachineRecord, **FINDS})
 def restore_machine(request: HttpRequest, slug: str, entry: int) -> HttpResponse:
     """Put a machine back as it was: its plate, its stages and its curve together."""

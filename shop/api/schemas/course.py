@@ -7,6 +7,7 @@ from bore.answers.plan import ChecklistLine
 from bore.answers.practice import PracticeAnswer
 from bore.base.immutable import immutable
 from bore.practice.course.judge import Answered, ExerciseStanding
+from shop.practice.own import PolicyTried
 
 
 @immutable(kw_only=True)
@@ -142,11 +143,20 @@ class SignOffLine(Schema):
     withdrawn_why: str
 
 
+class TakenOut(Schema):
+    """An exercise of the shop's own that was taken out of the course, and when it is gone for good."""
+
+    id: str
+    title: str
+    gone_for_good_at: str
+
+
 class Teaching(Schema):
-    """The course for whoever teaches: people, exercises, machines, sign-offs."""
+    """The course for whoever teaches: people, exercises and those taken out, machines, sign-offs."""
 
     people: list[Learner]
     exercises: list[ExerciseName]
+    taken_out: list[TakenOut]
     machines: list[MachineToSign]
     sign_offs: list[SignOffLine]
 
@@ -163,15 +173,6 @@ class SignedOff(Schema):
 
     used: bool
     machines: list[MachineName]
-
-
-class PolicyTried(Schema):
-    """What a rule's hand came to in an exercise."""
-
-    policy: str
-    score: float
-    end: str
-    passes: bool
 
 
 class Published(Schema):

@@ -18,6 +18,7 @@ export const teaching = {
   course: async () => taken(await client.GET("/api/course")),
   publish: async (body: object) => taken(await client.POST("/api/exercises", { body: body as Body })),
   putAway: async (slug: string) => taken(await client.DELETE("/api/exercises/{slug}", { params: { path: { slug } } })),
+  bringBack: async (slug: string) => taken(await client.POST("/api/exercises/{slug}/back", { params: { path: { slug } } })),
   signOff: async (body: object) => taken(await client.POST("/api/sign-offs", { body: body as Body })),
   withdraw: async (slug: string, why: string) =>
     taken(await client.POST("/api/sign-offs/{slug}/withdraw", { params: { path: { slug } }, body: { why } as Body })),

@@ -1752,6 +1752,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/exercises/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Exercise History
+         * @description Who wrote an exercise, took it out or brought it back; for whoever teaches, since it says what is right.
+         */
+        get: operations["shop_api_routers_history_exercise_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{slug}/history/{entry}/restore": {
         parameters: {
             query?: never;
@@ -2223,10 +2243,30 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Put Exercise Away
-         * @description An exercise of the shop's own into the bin; what was tried of it stays.
+         * Put a lead's exercise away
+         * @description Into the bin, or retired where something that is kept was made with it.
          */
-        delete: operations["shop_api_routers_course_put_exercise_away"];
+        delete: operations["put_exercises_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exercises/{slug}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring a lead's exercise back
+         * @description From the bin, or from retirement.
+         */
+        post: operations["bring_exercises_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -6962,14 +7002,28 @@ export interface components {
             withdrawn_why: string;
         };
         /**
+         * TakenOut
+         * @description An exercise of the shop's own that was taken out of the course, and when it is gone for good.
+         */
+        TakenOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Gone For Good At */
+            gone_for_good_at: string;
+        };
+        /**
          * Teaching
-         * @description The course for whoever teaches: people, exercises, machines, sign-offs.
+         * @description The course for whoever teaches: people, exercises and those taken out, machines, sign-offs.
          */
         Teaching: {
             /** People */
             people: components["schemas"]["Learner"][];
             /** Exercises */
             exercises: components["schemas"]["ExerciseName"][];
+            /** Taken Out */
+            taken_out: components["schemas"]["TakenOut"][];
             /** Machines */
             machines: components["schemas"]["MachineToSign"][];
             /** Sign Offs */
@@ -16692,6 +16746,64 @@ export interface operations {
             };
         };
     };
+    shop_api_routers_history_exercise_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
     shop_api_routers_history_restore_machine: {
         parameters: {
             query?: never;
@@ -18367,7 +18479,7 @@ export interface operations {
             };
         };
     };
-    shop_api_routers_course_put_exercise_away: {
+    put_exercises_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -18384,9 +18496,110 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        [key: string]: boolean;
-                    };
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Unknown Status Code */
+            499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    bring_exercises_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
                 };
             };
             /** @description Unauthorized */

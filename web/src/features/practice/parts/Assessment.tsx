@@ -8,8 +8,9 @@ import { askAgain } from "../../../api/stale";
 import { inUnits } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
 import { day } from "../../../ui/dates";
+import { COURSE } from "../keys";
 import { Caution } from "./Before";
-import { COURSE, Run, type Started } from "./Exercise";
+import { Run, type Started } from "./Exercise";
 import { useCourse } from "./Exercises";
 import { type Answers, Questions, sentAs } from "./Questions";
 

@@ -9,13 +9,13 @@ import { Told as Words } from "../../../job/Told";
 import { inUnits } from "../../../job/units";
 import { useUnits } from "../../../job/useUnits";
 import { Actions } from "../../../ui/Actions";
+import { COURSE } from "../keys";
 import { Caution } from "./Before";
 import { Debrief } from "./Debrief";
 import { Drilling, type Live } from "./Drilling";
 import { type Answers, AnswersTold, type Ask, Questions, sentAs } from "./Questions";
 
 export type Line = Schemas["ExerciseLine"];
-export const COURSE = ["practice", "course"];
 
 /** The limits of the set-up that may be changed, each with its options. */
 function Changes({ line, changes, onChange }: { line: Line; changes: Answers; onChange: (changes: Answers) => void }) {

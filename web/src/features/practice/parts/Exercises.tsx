@@ -4,11 +4,13 @@ import { useState } from "react";
 import { Link } from "wouter";
 
 import { api, inWords } from "../../../api/client";
-import { practice, teaching } from "../../../api/practice";
+import { practice } from "../../../api/practice";
 import { askAgain } from "../../../api/stale";
 import { useMay } from "../../../job/queries";
 import { SIGNED } from "../../../job/signedOff";
-import { COURSE, Exercise, type Line } from "./Exercise";
+import { COURSE } from "../keys";
+import { Exercise, type Line } from "./Exercise";
+import { TakenOut, TakeOut } from "./Own";
 
 export const useCourse = () => useQuery({ queryKey: COURSE, queryFn: practice.course, staleTime: 10_000 });
 
@@ -85,7 +87,6 @@ function Mine() {
 export function Exercises({ chosen }: { chosen: string | null }) {
   const course = useCourse();
   const teaches = useMay("lead");
-  const client = useQueryClient();
   if (course.isError)
     return (
       <p role="alert" className="text-vermilion">
@@ -120,6 +121,7 @@ export function Exercises({ chosen }: { chosen: string | null }) {
             </li>
           ))}
         </ol>
+        {teaches && <TakenOut />}
         <Mine />
       </nav>
       {shown ? (
@@ -140,20 +142,12 @@ export function Exercises({ chosen }: { chosen: string | null }) {
               .
             </p>
           )}
-          {shown.own && teaches && (
-            <button
-              type="button"
-              className="tap chip justify-self-start text-sm"
-              onClick={() => void teaching.putAway(shown.id).then(() => askAgain(client, COURSE))}
-            >
-              Take this exercise out of the course
-            </button>
-          )}
+          {shown.own && teaches && <TakeOut key={shown.id} id={shown.id} />}
         </div>
       ) : (
         <p>
           There is no such exercise here.{" "}
-          <Link to="/practice/exercises" className="text-blue">
+          <Link to="/practice/exercises" className="text-blue underline">
             All exercises
           </Link>
         </p>

@@ -8,11 +8,11 @@ import { askAgain } from "../../../api/stale";
 import { SIGNED } from "../../../job/signedOff";
 import { day } from "../../../ui/dates";
 import { Actions } from "../../../ui/Actions";
+import { TEACHING } from "../keys";
 import { Bored } from "./Exercises";
 import { SignOffForm } from "./SignOffForm";
 
 type Learner = Schemas["Learner"];
-const TEACHING = ["practice", "teaching"];
 // So many tries without a pass, and somebody has to sit down with them.
 const STUCK = 4;
 // How wide an exercise's hole is in a person's bar, px.

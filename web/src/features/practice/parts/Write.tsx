@@ -8,7 +8,7 @@ import { teaching } from "../../../api/practice";
 import { askAgain } from "../../../api/stale";
 import type { Case } from "../../../job/types";
 import { typedFigure } from "../../../ui/typed";
-import { COURSE } from "./Exercise";
+import { COURSE, TEACHING } from "../keys";
 import { useCourse } from "./Exercises";
 
 /** What may be hidden in the job. */
@@ -50,6 +50,7 @@ export function Write({ job, onLeave }: { job: Case; onLeave: () => void }) {
         }),
       );
       await askAgain(client, COURSE);
+      await askAgain(client, TEACHING);
     } catch (error) {
       setFault(inWords(error));
     }
