@@ -10,7 +10,7 @@ import { useMay } from "../../../job/queries";
 import { SIGNED } from "../../../job/signedOff";
 import { COURSE } from "../keys";
 import { Exercise, type Line } from "./Exercise";
-import { TakenOut, TakeOut } from "./Own";
+import { NotInCourse, TakenOut, TakeOut } from "./Own";
 
 export const useCourse = () => useQuery({ queryKey: COURSE, queryFn: practice.course, staleTime: 10_000 });
 
@@ -146,7 +146,7 @@ export function Exercises({ chosen }: { chosen: string | null }) {
         </div>
       ) : (
         <p>
-          There is no such exercise here.{" "}
+          {teaches ? <NotInCourse id={chosen ?? ""} /> : "There is no such exercise here. "}
           <Link to="/practice/exercises" className="text-blue underline">
             All exercises
           </Link>

@@ -1,6 +1,7 @@
 /** A lead's own exercises: taken out of the course, and put back while they are still to be had. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "wouter";
 
 import { inWords } from "../../../api/client";
 import { teaching } from "../../../api/practice";
@@ -16,8 +17,9 @@ function useChange() {
     setFault(null);
     try {
       await doing();
-      await askAgain(client, COURSE);
+      // First what can be put back: what leaves the course is then known to be there.
       await askAgain(client, TEACHING);
+      await askAgain(client, COURSE);
     } catch (error) {
       setFault(inWords(error));
     }
@@ -44,28 +46,51 @@ export function TakeOut({ id }: { id: string }) {
   );
 }
 
+function PutBack({ id, title }: { id: string; title: string }) {
+  const { change, fault } = useChange();
+  return (
+    <>
+      <button type="button" className="tap chip" aria-label={`Put ${title} back`} onClick={() => void change(() => teaching.bringBack(id))}>
+        Put it back
+      </button>
+      <Fault words={fault} />
+    </>
+  );
+}
+
+const useTakenOut = () => useQuery({ queryKey: TEACHING, queryFn: teaching.course }).data?.taken_out ?? [];
+
 /** What was taken out and can be put back; nothing where there is none. */
 export function TakenOut() {
-  const found = useQuery({ queryKey: TEACHING, queryFn: teaching.course });
-  const { change, fault } = useChange();
-  const rows = found.data?.taken_out ?? [];
+  const rows = useTakenOut();
   if (rows.length === 0) return null;
   return (
-    <section aria-label="Taken out of the course" className="grid gap-1 border-t border-ink pt-2 text-sm">
+    <section aria-label="Taken out of the course" className="grid gap-1 border-t border-ink py-2 text-sm">
       <p className="m-0 text-faint">Taken out of the course:</p>
       <ul className="m-0 grid list-none gap-1 p-0">
         {rows.map((one) => (
           <li key={one.id} className="flex flex-wrap items-center justify-between gap-2">
-            <span>
-              {one.title} <span className="text-faint">kept until {day(one.gone_for_good_at)}</span>
-            </span>
-            <button type="button" className="tap chip" aria-label={`Put ${one.title} back`} onClick={() => void change(() => teaching.bringBack(one.id))}>
-              Put it back
-            </button>
+            <Link to={`/practice/exercises/${one.id}`} className="tap text-blue">
+              {one.title}
+            </Link>
+            <span className="text-faint">kept until {day(one.gone_for_good_at)}</span>
           </li>
         ))}
       </ul>
-      <Fault words={fault} />
     </section>
+  );
+}
+
+/** In place of an exercise that is not in the course: that it was taken out, and its way back; or that there is none. */
+export function NotInCourse({ id }: { id: string }) {
+  const out = useTakenOut().find((one) => one.id === id);
+  if (!out) return <>There is no such exercise here. </>;
+  return (
+    <span className="flex flex-wrap items-center gap-3">
+      <span>
+        <b>{out.title}</b> is out of the course; it is kept until {day(out.gone_for_good_at)}.
+      </span>
+      <PutBack id={out.id} title={out.title} />
+    </span>
   );
 }
