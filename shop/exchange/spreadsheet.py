@@ -1,6 +1,8 @@
 """Columns of a table: each record as a flat row, and back, nothing lost on the way."""
 
 import json
+from collections.abc import Mapping
+from functools import cache
 from typing import Any
 
 from bore.base.errors import BadInput, Problem
@@ -60,8 +62,10 @@ RISKY = ("=", "+", "-", "@", "\t", "\r", "\n")
 LONGEST_CELL = 32000
 
 
-def fields_of(kind: str) -> dict[str, Field]:
-    """The columns a record's own fields take, by their path within it: lists and objects are one column each."""
+@cache
+def fields_of(kind: str) -> Mapping[str, Field]:
+    """The columns a record's own fields take, by their path within it: lists and objects are one column each. Worked out once: it is asked
+    for with every row."""
     part = PARTS[kind]
     found: dict[str, Field] = {}
     for path, entry in all_fields().items():

@@ -1,19 +1,30 @@
 """The crib as it stands: each set in its box with the gaps shown, the singles by where they lie."""
 
+from functools import lru_cache
 from itertools import groupby
 from typing import Any
 
-from bore.answers.machine import outline_of
+import orjson
+
+from bore.answers.machine import Outline, outline_of
 from bore.base.errors import BadInput
 from bore.cutters.sets import CutterSet, read_set
+from shop.records.json_out import json_bytes
 from shop.yard.models import Cutter
 
 SAME_MM = 0.02
+# Outlines kept: the crib is asked for with every Bench, and a cutter's shape hardly ever changes.
+KEPT = 4096
 Slot = dict[str, Any]
 
 
 def _slot(text: str, diameter_mm: float, cutter: str | None, spec: dict[str, Any]) -> Slot:
-    return {"text": text, "diameter_mm": diameter_mm, "cutter": cutter, "outline": outline_of(spec)}
+    return {"text": text, "diameter_mm": diameter_mm, "cutter": cutter, "outline": _outline(json_bytes(spec))}
+
+
+@lru_cache(maxsize=KEPT)
+def _outline(spec: bytes) -> Outline:
+    return outline_of(orjson.loads(spec))
 
 
 def size_words(cutter: Cutter) -> str:

@@ -34,6 +34,7 @@ def as_file(body: bytes, form: str, name: str) -> HttpResponse:
 
 
 @router.get("/export/shop", auth=machinist, response={401: Errors, 403: Errors}, openapi_extra={"responses": ANY_JSON})
+@heavy()
 def export_shop(request: HttpRequest) -> HttpResponse:
     """The whole shop as one JSON file."""
     return as_file(json_bytes(whole_shop(), indented=True), "json", "shop")
@@ -46,6 +47,7 @@ def export_schema(request: HttpRequest) -> HttpResponse:
 
 
 @router.get("/export/{kind}", auth=machinist, response={401: Errors, 403: Errors, 422: Errors}, openapi_extra={"responses": ANY_FILE})
+@heavy()
 def export_table(request: HttpRequest, kind: Kind, form: Table = "csv", iso: bool = False) -> HttpResponse:
     """Records of a kind as a table; cutters under ISO 13399 symbols where asked."""
     rows = [row_of(kind, record, iso) for record in records_of(kind)]
