@@ -10,6 +10,7 @@ from bore.answers.plan import ChecklistLine, DrawnHole
 from bore.answers.plan_request import Asked
 from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, shaped
+from bore.base.budget import tell
 from bore.base.errors import BadInput
 from bore.base.immutable import immutable
 from bore.job.job import Job
@@ -21,7 +22,7 @@ from bore.part.half_way import HalfWay, half_ways
 from bore.part.model import Feature, Part, Setup
 from bore.part.rows import first_row, other_rows, row_into_a_hole
 from bore.part.sides import as_they_stand, on_first, solve_sides
-from bore.part.solve import TURN_S, Operation, Solved
+from bore.part.solve import ORDER_BEGINS, ROWS_END, TURN_S, Operation, Solved
 from bore.plan.checklist import afterwards, checklist
 from bore.plan.cost import S_PER_H, plan_cost, step_cost
 from bore.plan.crib_end import CribEnds
@@ -196,7 +197,8 @@ def _rows(data: Any, part: Part, found: list[places.Finding], shared: set[str]) 
     made, works = _Made(), {}
     setups = {setup.id: setup for setup in part.setups}
     stopped = {one.letter: one.words for one in found if one.severity == "stops"}
-    for feature in part.features:
+    for place, feature in enumerate(part.features):
+        tell(place, len(part.features), f"steps for {feature.letter}", ends=ROWS_END)
         asked = asked_of(data, part, feature, setups[feature.setup])
         made.base = asked.task.base
         work = Work(asked.task)
@@ -211,9 +213,10 @@ def _rows(data: Any, part: Part, found: list[places.Finding], shared: set[str]) 
         else:
             made.asked[feature.letter], works[feature.letter] = asked, work
     drilled = {letter: [step.size_mm for step in rows[0].steps if step.kind in DRILLING] for letter, rows in made.rows.items()}
-    for letter, asked in made.asked.items():
+    for place, (letter, asked) in enumerate(made.asked.items()):
         if asked.own:
             continue
+        tell(place, len(made.asked), f"other ways to make {letter}", begins=ROWS_END, ends=ORDER_BEGINS)
         others = [size for other, sizes in drilled.items() if other != letter for size in sizes]
         made.rows[letter] = tuple(other_rows(asked.task, asked.wish, works[letter], made.rows[letter][0], others))
         if letter in shared and all(starts_in_solid(row, asked.task) for row in made.rows[letter]):

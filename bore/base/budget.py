@@ -1,4 +1,5 @@
-"""How long a search may take: whoever asks sets a budget, and long loops look at it on their way. Without one nothing is looked at."""
+"""How long a search may take, and how far it is: whoever asks sets a budget, and long loops look at it and tell it on their way. Without one
+nothing is looked at and nobody is told."""
 
 import time
 from collections.abc import Callable, Iterator
@@ -15,12 +16,18 @@ class NobodyWaits(Exception):
     """Whoever asked has gone away."""
 
 
+def _nobody(share: float, doing: str) -> None:
+    """Nobody watches."""
+
+
 @dataclass(slots=True)
 class Budget:
-    """So many seconds from when it was set; and whether somebody still waits, asked at most every so often."""
+    """So many seconds from when it was set; whether somebody still waits, asked at most every so often; and who is told how far it is: the
+    share that is done, 0 to 1, and what is being done."""
 
     most_s: float
     is_waited_for: Callable[[], bool] = lambda: True
+    is_told: Callable[[float, str], None] = _nobody
     began: float = field(default_factory=time.monotonic)
     looked: float = 0.0
 
@@ -59,3 +66,15 @@ def look() -> None:
         budget.looked = now
         if not budget.is_waited_for():
             raise NobodyWaits
+
+
+def tell(done: float, of: float, doing: str, begins: float = 0.0, ends: float = 1.0) -> None:
+    """Tell whoever watches that so much of a stretch is done; the stretch takes the search from one share to another.
+
+    >>> with within(Budget(9.0, is_told=lambda share, doing: print(f"{share:.2f} {doing}"))):
+    ...     tell(1, 4, "the order of the work", begins=0.6)
+    0.70 the order of the work
+    """
+    budget = _budget.get()
+    if budget is not None:
+        budget.is_told(begins + (ends - begins) * min(done / of, 1.0), doing)

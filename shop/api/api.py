@@ -32,6 +32,7 @@ from shop.api.routers import (
     printing,
     reference,
     session,
+    watched,
     yard,
 )
 from shop.people.roles import learner
@@ -94,6 +95,7 @@ ROUTERS = (
     reference,
     documents,
     printing,
+    watched,
 )
 for router in (one.router for one in ROUTERS):
     api.add_router("", router)

@@ -19,6 +19,7 @@ from django.http import HttpRequest, HttpResponse
 
 from bore.base.budget import Budget, NobodyWaits, OverBudget, within
 from shop.refusals import refusal
+from shop.upkeep.watched import watched
 
 # Long requests at once: of one person on this server; in one process of it at work (two would only take the processor from one another and
 # from everybody else), and at work or waiting. Of its threads (shop.serving) the rest is free.
@@ -29,6 +30,8 @@ LOOK_EVERY_S = 0.05
 TOO_MANY = "two long questions of yours are being worked out already; wait for one of them, or stop it"
 BUSY = "is working out as many long questions as it can; ask again in a moment"
 NOBODY = 499
+# Under which name, a UUID, whoever asks may then ask how far it is.
+WATCH = "X-Watch"
 _door, _work = BoundedSemaphore(AT_THE_DOOR), BoundedSemaphore(AT_WORK)
 View = Callable[..., HttpResponse]
 
@@ -58,7 +61,10 @@ def _in_turn(request: HttpRequest, most_s: float, view: Callable[[], HttpRespons
         if not _work.acquire(timeout=WAITS_S):
             return refusal(429, "server", BUSY, wait_s=AGAIN_S)
         try:
-            with within(Budget(most_s, lambda: _is_waited_for(request))):
+            with (
+                watched(request.user.pk, request.headers.get(WATCH, "")) as told,
+                within(Budget(most_s, lambda: _is_waited_for(request), told)),
+            ):
                 return view()
         except OverBudget:
             return refusal(422, "case", f"takes longer than {most_s:g} s: ask for less at once, fewer cutters or machines")

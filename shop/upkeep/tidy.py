@@ -15,6 +15,7 @@ from shop.people.models import User
 from shop.practice.models import PracticeRun
 from shop.records.kinds import KINDS, model_of
 from shop.records.standing import BIN_DAYS, BINNED
+from shop.upkeep.watched import forget_unwatched
 from shop.yard.models import Stage
 
 # How long wrong passwords are remembered.
@@ -75,6 +76,11 @@ def forget_practice() -> Gone:
     return {"old practice runs": count}
 
 
+def forget_watched() -> Gone:
+    """Forget how far questions were that a server was killed over."""
+    return {"questions left half answered": forget_unwatched((timezone.now() - timedelta(days=1)).timestamp())}
+
+
 # Every rule of what is not kept, a line each: what comes later joins here.
 RULES: tuple[Callable[[], Gone], ...] = (
     empty_bin,
@@ -84,6 +90,7 @@ RULES: tuple[Callable[[], Gone], ...] = (
     learn_with_age,
     forget_hand_overs,
     forget_practice,
+    forget_watched,
 )
 
 

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from bore.answers.part import part_answer
 from bore.answers.serialise import as_data
+from bore.base.budget import Budget, within
 from bore.base.errors import BadInput
 from bore.part.interleave import At, Rules, Unit, Work, after, best_order, change_to, one_after_another
 from bore.part.path import length_mm, shortest
@@ -97,6 +98,18 @@ def test_an_order_that_must_hold_holds() -> None:
     assert [k for k, _ in best_order([waits, second], Rules(True, 0.0, False), At(), 1000).steps] == [1, 0]
     # A mark comes before all else where marks come first.
     assert [k for k, _ in best_order([first, second], Rules(True, 0.0, True), At(tool=1, speed_rpm=300.0), 1000).steps] == [1, 0]
+
+
+def test_a_part_says_how_far_its_planning_is() -> None:
+    told: list[tuple[float, str]] = []
+    with within(Budget(math.inf, is_told=lambda share, doing: told.append((share, doing)))):
+        planned(COVER)
+    shares = [share for share, _ in told]
+    assert shares == sorted(shares)
+    assert (shares[0], shares[-1] <= 1) == (0.0, True)
+    doing = list(dict.fromkeys(words for _, words in told))
+    letters = [feature["letter"] for feature in COVER["features"]]
+    assert doing == [*(f"steps for {one}" for one in letters), *(f"other ways to make {one}" for one in letters), "the order of the work"]
 
 
 def test_many_features_are_put_in_order_within_bounds() -> None:

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import ezdxf
 import pdfplumber
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.journeys.gestures import OpenPage, barriers, drawn
 from tests.server import Server
@@ -210,6 +210,23 @@ def test_a_letters_row_is_changed_and_other_ways_are_looked_at(page: Page, serve
     assert barriers(page) == []
     first.get_by_role("button", name="Take it").click()
     expect(page.get_by_label("Machine", exact=True)).to_have_value("b1")
+
+
+def test_a_long_plan_says_how_far_it_is_and_is_stopped(page: Page, server: Server) -> None:
+    held: list[Route] = []
+    page.route("**/api/part", lambda route: held.append(route))
+    page.route("**/api/watched/*", lambda route: route.fulfill(json={"share": 0.4, "doing": "other ways to make A"}))
+    page.goto(f"{server.address}/part")
+    how_far = page.get_by_role("progressbar", name="How far the plan is")
+    expect(how_far).to_have_attribute("value", "0.4")
+    expect(page.get_by_text("other ways to make A")).to_be_visible()
+    assert barriers(page) == []
+    page.get_by_role("button", name="Stop").click()
+    expect(how_far).to_be_hidden()
+    page.unroute("**/api/part")
+    page.get_by_role("button", name="Go on").click()
+    planned(page)
+    assert held[0].request.headers["x-watch"]
 
 
 def test_several_of_a_part_and_one_of_its_holes_by_itself(page: Page, server: Server) -> None:

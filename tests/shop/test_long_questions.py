@@ -4,16 +4,18 @@ import json
 import sqlite3
 import threading
 import time
+import uuid
 from typing import Any
 
 import pytest
 import requests
+from django.conf import settings as dj_settings
 from django.contrib.auth.models import AnonymousUser
 from django.db import connection
 from django.http import HttpResponse
 from django.test import Client, RequestFactory
 
-from bore.base.budget import Budget, NobodyWaits, OverBudget, look, within
+from bore.base.budget import Budget, NobodyWaits, OverBudget, look, tell, within
 from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.ways import match
@@ -22,6 +24,8 @@ from shop.api import heavy
 from shop.exchange import bring_in
 from shop.jobs.plans import plan_here
 from shop.people.models import User
+from shop.upkeep import watched
+from shop.upkeep.watched import NOTHING, how_far
 from tests.asking import plain_case
 from tests.patience import patience_s
 from tests.server import Server
@@ -82,6 +86,35 @@ def test_one_that_takes_too_long_or_that_nobody_waits_for_ends(data: None, monke
     assert too_long(request()).status_code == 422
     monkeypatch.setattr(heavy, "_is_waited_for", lambda request: False)
     assert for_nobody(request()).status_code == heavy.NOBODY
+
+
+def test_how_far_a_long_question_is_whoever_asked_may_ask(data: None, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(watched, "EVERY_S", 0.0)
+    name, seen = str(uuid.uuid4()), []
+
+    @heavy.heavy()
+    def view(request: Any) -> HttpResponse:
+        for done in (1, 3, 2):
+            tell(done, 4, f"piece {done}")
+            seen.append(how_far(Someone.pk, name))
+        assert how_far(Someone.pk + 1, name) == NOTHING
+        return HttpResponse("done")
+
+    asked_for = request()
+    asked_for.META["HTTP_X_WATCH"] = name
+    assert view(asked_for).status_code == 200
+    # A stretch that begins again does not take it back.
+    assert [(one.share, one.doing) for one in seen] == [(0.25, "piece 1"), (0.75, "piece 3"), (0.75, "piece 2")]
+    assert how_far(Someone.pk, name) == NOTHING
+    # Whatever else is sent for a name is nobody's, and no file.
+    for strange in ("", "../../shop", f"{name}/..", name.upper(), "0" * 4000):
+        asked_for = request()
+        asked_for.META["HTTP_X_WATCH"] = strange
+        seen.clear()
+        assert view(asked_for).status_code == 200
+        assert set(seen) == {NOTHING}
+        assert how_far(Someone.pk, strange) == NOTHING
+    assert not any(dj_settings.DATA.glob("watched/*"))
 
 
 @pytest.mark.parametrize("ask", ["match", "ways-out", "plan"])

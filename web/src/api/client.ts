@@ -87,7 +87,10 @@ export const api = {
   waysOut: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/ways-out", { body: job as Body, signal })),
   squareCode: async (link: string) => taken(await client.POST("/api/square-code", { body: { link } })).svg,
   diagnose: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/diagnose", { body: body as Body, signal })),
-  part: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/part", { body: body as Body, signal })),
+  /** A part planned; under the name given it may be asked how far that is. */
+  part: async (body: object, signal?: AbortSignal, name?: string) =>
+    taken(await client.POST("/api/part", { body: body as Body, signal, headers: name ? { "X-Watch": name } : {} })),
+  howFar: async (name: string) => taken(await client.GET("/api/watched/{name}", { params: { path: { name } } })),
   capability: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/capability", { body: body as Body, signal })),
   chart: async (body: object, signal?: AbortSignal) => taken(await client.POST("/api/chart", { body: body as Body, signal })),
   guesses: async (job: object, signal?: AbortSignal) => taken(await client.POST("/api/guesses", { body: job as Body, signal })),

@@ -2432,6 +2432,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watched/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Watch
+         * @description How far one's question is that was asked with this UUID in its header X-Watch: the share done, and what is being done.
+         */
+        get: operations["shop_api_routers_watched_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7156,6 +7176,16 @@ export interface components {
         Link: {
             /** Link */
             link: string;
+        };
+        /**
+         * HowFar
+         * @description How far a long question is: the share that is done, 0 to 1, and what is being done; nothing where it has not begun, or has ended.
+         */
+        HowFar: {
+            /** Share */
+            share: number | null;
+            /** Doing */
+            doing: string;
         };
         Case: {
             hole: {
@@ -19127,6 +19157,37 @@ export interface operations {
             };
             /** @description Unknown Status Code */
             499: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Errors"];
+                };
+            };
+        };
+    };
+    shop_api_routers_watched_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowFar"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

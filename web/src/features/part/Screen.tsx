@@ -7,6 +7,7 @@ import { api, inWords } from "../../api/client";
 import { partFiles, partsApi } from "../../api/parts";
 import { OneOrMany } from "../../job/OneOrMany";
 import { useFirstJob } from "../../job/kept";
+import { freeName } from "../../job/outbox";
 import { useJob } from "../../job/provider";
 import { useMachines, useMaterials, useMay } from "../../job/queries";
 import { useUnits } from "../../job/useUnits";
@@ -94,9 +95,11 @@ export function PartScreen() {
   const asked = useSettled(JSON.stringify(body));
   const client = useQueryClient();
   const queryKey = ["part", asked];
+  // This screen's one question at a time may be asked under it how far it is.
+  const [question] = useState(freeName);
   const found = useQuery({
     queryKey,
-    queryFn: ({ signal }) => api.part(JSON.parse(asked) as object, signal),
+    queryFn: ({ signal }) => api.part(JSON.parse(asked) as object, signal, question),
     enabled: asked !== "null",
     retry: false,
     placeholderData: (before) => before,
@@ -206,8 +209,8 @@ export function PartScreen() {
         )}
         {machines.data?.length === 0 && <p>No machine stands in the shop yet: describe one there first.</p>}
         <div role="status" className="min-h-5 text-sm text-faint">
-          {stale && asked !== "null" && (
-            <Planning going={found.isFetching} onStop={() => void client.cancelQueries({ queryKey })} onGo={() => void found.refetch()} />
+          {(stale || found.isPending) && asked !== "null" && (
+            <Planning going={found.isFetching} name={question} onStop={() => void client.cancelQueries({ queryKey })} onGo={() => void found.refetch()} />
           )}
         </div>
         {answer && (
