@@ -15,8 +15,6 @@ from bore.practice.step import HOT, World, end_mm
 # The feed as it comes through over what it was, that is a leap.
 LEAPS = 1.6
 WALKED_MM, RUBS_S, CROWDS_S, SKINNED, BENDS = 0.3, 0.5, 0.15, 0.5, 0.8
-# Heat is seen once it has lasted so long with the point in, s.
-HOT_S = 0.3
 # An edge that is gone ends a run once it has only rubbed for so long, s; while it still cuts, it is seen to be gone at this much more of its life.
 RUBBED_OUT_S, STILL_CUTS = 1.0, 0.049
 
@@ -107,8 +105,8 @@ LOOKS: dict[str, Look] = {
     "skin": _over(lambda world, state: state.skin, SKINNED),
     "dull": _over(lambda world, state: state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
     "dead": lambda world, state: (state.used, facts.DEAD_AT + (0.0 if _rubbed_out(state) else STILL_CUTS)),
-    "smoke": _over(lambda world, state: state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > HOT_S else 0.0, HOT[0]),
-    "hot-chips": _over(lambda world, state: state.heat if state.hot_s[1] > HOT_S else 0.0, HOT[1]),
+    "smoke": _over(lambda world, state: state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > facts.HOT_S else 0.0, HOT[0]),
+    "hot-chips": _over(lambda world, state: state.heat if state.hot_s[1] > facts.HOT_S else 0.0, HOT[1]),
     "temper": _over(lambda world, state: state.edge_c, _temper),
     "crowd": lambda world, state: (state.crowded_s, CROWDS_S),
     "pack": _over(lambda world, state: state.packing if state.bites else 1.0, STICKS),

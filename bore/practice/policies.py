@@ -93,7 +93,7 @@ class _Senior:
             state.oil = 1.0 if world.set_up.columns.coolant.method not in ("dry", "flood", "through") else state.oil
             return True
         again = state.t_s > self.backs_off_until_s + BETWEEN_S
-        if state.heat > 1.0 and state.bites and state.leaving_s < 0 and state.deep_mm > 1.0 and again and _may_cool(world):
+        if state.hot_s[0] > facts.HOT_S and state.bites and state.leaving_s < 0 and state.deep_mm > 1.0 and again and _may_cool(world):
             self.backs_off_until_s = state.t_s + 2.0
             return True
         if self.clearing:

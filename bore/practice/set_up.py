@@ -15,7 +15,7 @@ from bore.cutters.shared import edge_radius_mm
 from bore.cutters.speed_factors import speed_factor
 from bore.job.columns import Columns
 from bore.job.job import Job
-from bore.limits import break_out, buckle, magnet, snatch
+from bore.limits import break_out, buckle, burn, magnet, snatch
 from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement
 from bore.loads.assemble import columns_of
 from bore.loads.loads import Loads, loads_of
@@ -129,7 +129,8 @@ def _over(columns: Columns) -> Over:
 
 
 def _rise_k(columns: Columns, over: Over, top_m_min: float) -> float:
-    """Cook's rise of the edge at the book's feed and top speed, K; bounded by what the edge stands."""
+    """Cook's rise of the edge at the book's feed and top speed, K; no more than that the edge keeps its temper up to the speed at which the
+    check says that it burns."""
     book = float(columns.book_feed_mm_rev)
     torque = float(np.interp(book, over.feed[1], over.torque[1]))
     ring = float(columns.diameter_mm) ** 2 - float(columns.start_diameter_mm) ** 2
@@ -138,7 +139,8 @@ def _rise_k(columns: Columns, over: Over, top_m_min: float) -> float:
     chip = float(chip_thickness_mm(feed_mm_rev=book, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
     speed_mm_s = top_m_min * 1000 / 60
     rise = facts.COOK * energy / heat.capacity * (speed_mm_s * chip / heat.diffusivity) ** (1 / 3)
-    return float(min(rise, facts.edge_of(columns.substrate).temper_c - facts.TO_TEMPER_K))
+    _, burns = burn.shares(columns)
+    return float(min(rise, (facts.edge_of(columns.substrate).temper_c - facts.AIR_C) / burns ** (1 / 3)))
 
 
 def _ends(band: Band) -> tuple[Column, Column, Column]:

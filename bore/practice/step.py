@@ -166,6 +166,9 @@ def _cut(world: World, state: State, dt: float) -> None:
     feed = float(np.interp(needs, whole, truth.feed))
     if not share.full or share.leaving:
         feed = min(feed, facts.ENTERING * set_up.crowds_mm_rev)
+    if share.leaving and set_up.columns.behind == "backing":
+        # What lies behind bears what the chisel bore: it goes no faster than with the whole point in.
+        feed = min(feed, float(np.interp(needs, over.thrust_n, truth.feed)))
     torque = float(np.interp(feed, truth.feed, truth.torque)) * share.torque
     if set_up.columns.opens_a_hole:
         # A thick chip on a little of the lips asks for no more than the same push on all of them.
