@@ -8,6 +8,7 @@ from bore.base.budget import look, tell
 from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.limits.judgement import TIGHT
+from bore.part.belts import belts_that_stay, with_them
 from bore.part.interleave import MAGNET_S, At, Change, Order, Rules, Unit, Work, after, best_order, change_to, one_after_another
 from bore.part.model import Feature, Point, Setup
 from bore.part.path import length_mm, shortest
@@ -95,22 +96,31 @@ def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool,
             best = (total, choice, order, units)
     assert best is not None
     total, choice, order, units = best
+    exact = exact and _count_choices(features) <= MOST_CHOICES
     own = _units(features, tuple(0 for _ in features), base, rules.move_s > 0)
     alone = one_after_another(own, rules, begin)
+    alone_s = alone.changes_s + _steps_s(features, tuple(0 for _ in features), tight=False)
+    alone_changes = _tool_changes(own, alone, rules, begin)
     rows = [one.rows[k] for one, k in zip(features, choice, strict=True)]
+    kept = belts_that_stay(rows, [_count(one) for one in features], units, order, rules, begin)
+    if kept:
+        features = [replace(one, rows=(with_them(row, k, kept),)) for k, (one, row) in enumerate(zip(features, rows, strict=True))]
+        rows, choice = [one.rows[0] for one in features], tuple(0 for _ in features)
+        units = _units(features, choice, base, rules.move_s > 0)
+        order = best_order(units, rules, begin, MOST_STATES)
     made = _operations(features, rows, units, order, rules, begin)
     return Solved(
         setup,
         [one.feature for one in features],
         rows,
         [*_hand(features, rows, first=True), *made, *_hand(features, rows, first=False)],
-        exact and _count_choices(features) <= MOST_CHOICES,
+        exact,
         tried,
         states,
         _bound(features, choice, begin, tight=False),
         order.changes_s + _steps_s(features, choice, tight=False),
-        alone.changes_s + _steps_s(features, tuple(0 for _ in features), tight=False),
-        _tool_changes(own, alone, rules, begin),
+        alone_s,
+        alone_changes,
         order.ends,
     )
 

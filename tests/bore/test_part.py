@@ -14,6 +14,8 @@ from bore.answers.part import part_answer
 from bore.answers.serialise import as_data
 from bore.base.budget import Budget, within
 from bore.base.errors import BadInput
+from bore.limits.judgement import VERDICTS
+from bore.part import solve
 from bore.part.interleave import At, Rules, Unit, Work, after, best_order, change_to, one_after_another
 from bore.part.path import length_mm, shortest
 from tests.asking import answered, bore_command
@@ -47,6 +49,48 @@ def test_a_letter_whose_holes_are_there_is_only_finished() -> None:
     with pytest.raises(BadInput) as refused:
         planned(part("c2", "steel-structural-235", there | {"hole": "8"}))
     assert refused.value.problems[0].field == "features[0].there_mm"
+
+
+# --- belts -------------------------------------------------------------------------
+
+HOW_BAD = list(VERDICTS.values())
+TEN = {"letter": "A", "hole": "10", "places": listed([20, 20], [100, 20])}
+FIT = {"letter": "C", "hole": "12 H7", "places": listed([20, 60], [100, 60])}
+WIDE = {"letter": "D", "hole": "18", "places": listed([60, 20], [60, 60])}
+
+
+@pytest.mark.parametrize("machine", ["c2", "r1", "b2"])
+@pytest.mark.parametrize("metal", ["steel-c45", "steel-structural-235"])
+def test_a_belt_stays_where_the_next_step_goes_as_well_at_it(monkeypatch: pytest.MonkeyPatch, machine: str, metal: str) -> None:
+    """A machinist opens the guard no more often than need be: with the belts chosen together there are fewer changes of speed and the whole takes
+    less; every cut, checked afresh at the speed it then has, is no worse than before (common practice)."""
+    data = part(machine, metal, TEN, FIT, *([WIDE] if machine != "b2" else []))
+    together = planned(data)
+    monkeypatch.setattr(solve, "belts_that_stay", lambda *given: [])
+    each = planned(data)
+    assert together["changes"]["speeds"] < each["changes"]["speeds"]
+    assert together["times"]["total"] < each["times"]["total"]
+    for now, before in zip(together["rows"], each["rows"], strict=True):
+        for step, was in zip(now["steps"], before["steps"], strict=True):
+            if not step["cut"]:
+                continue
+            assert HOW_BAD.index(step["cut"]["verdict"]) <= HOW_BAD.index(was["cut"]["verdict"])
+            assert answered(step["cut"]["case"])["verdict"] == step["cut"]["verdict"]
+            moved = step["cut"]["speed_rpm"] != was["cut"]["speed_rpm"]
+            assert ("to save a change of speed" in step["why"]) is moved
+
+
+def test_a_hole_by_itself_and_a_row_of_ones_own_keep_their_speeds(monkeypatch: pytest.MonkeyPatch) -> None:
+    alone = part("c2", "steel-c45", FIT)
+    own = [
+        {"kind": one["kind"]} | ({"cutter": one["cutter"], "size_mm": one["size_mm"]} if one["cut"] else {})
+        for one in planned(part("c2", "steel-c45", TEN))["rows"][0]["steps"]
+    ]
+    mine = part("c2", "steel-c45", TEN | {"steps": own}, FIT, WIDE)
+    found = [planned(alone), planned(mine)]
+    monkeypatch.setattr(solve, "belts_that_stay", lambda *given: [])
+    assert planned(alone)["rows"] == found[0]["rows"]
+    assert planned(mine)["rows"][0] == found[1]["rows"][0]
 
 
 # --- the search -------------------------------------------------------------------

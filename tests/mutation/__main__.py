@@ -2,12 +2,14 @@
 
 The mutation tester is cosmic-ray. Each part of the sources is mutated in a copy of the tree of its own, so that parts run side by
 side. An interrupted run goes on where it stopped. Words after the command: names of parts, for those alone; `report` only says what
-was found; `survivors` tries those that lived once more against today's tests; a new run begins by removing `.mutation/`.
+was found; `MUTANTS=200` before the command tries so many of each part, drawn by chance; `survivors` tries those that lived once
+more against today's tests; a new run begins by removing `.mutation/`.
 """
 
 import fcntl
 import json
 import os
+import random
 import shutil
 import sqlite3
 import subprocess
@@ -27,6 +29,8 @@ ROOT = Path(__file__).resolve().parents[2]
 WORK = ROOT / ".mutation"
 AT_ONCE = 2
 SOUND = "sound"
+# So many mutants of each part, drawn by chance; empty: all.
+MOST = os.environ.get("MUTANTS", "")
 
 # Arithmetic and comparisons, each replaced by its near neighbours. What is left out: `|`, which here only writes types, and far
 # replacements (`+` by `**`), which anything notices.
@@ -95,7 +99,25 @@ def prepare(part: str) -> Path:
         (folder / "mutants.toml").write_text(settings(part, folder), encoding="utf-8")
         cosmic_ray(folder, "cosmic-ray", "init", "mutants.toml", "mutants.sqlite")
         cosmic_ray(folder, "cr-filter-operators", "mutants.sqlite", "mutants.toml")
+        if MOST:
+            draw(folder / "mutants.sqlite", int(MOST))
     return folder
+
+
+def draw(mutants: Path, most: int) -> None:
+    """Leave so many of the mutants to be tried, drawn by chance, the same each time."""
+    with sqlite3.connect(mutants) as found:
+        skipped = {row[0] for row in found.execute("SELECT job_id FROM work_results")}
+        open_ = sorted(row[0] for row in found.execute("SELECT job_id FROM mutation_specs") if row[0] not in skipped)
+        places = {
+            row[0]: row[1:]
+            for row in found.execute("SELECT job_id, module_path, start_pos_row, start_pos_col, operator_name FROM mutation_specs")
+        }
+        # By what they are, not by their numbers, which are new with each run.
+        open_.sort(key=lambda one: repr(places[one]))
+        left_out = [(one,) for one in set(open_) - set(random.Random(0).sample(open_, min(most, len(open_))))]
+        for table in ("mutation_specs", "work_items"):
+            found.executemany(f"DELETE FROM {table} WHERE job_id = ?", left_out)
 
 
 def forget_survivors(part: str) -> None:
