@@ -13,7 +13,7 @@ from bore.plan.times import SPEED_S, Plan, Step
 # A belt that stays is worth telling from so much on, s.
 WORTH_S = 1.0
 # So many changes of speed are put in order at most, so many states looked at for each.
-MOST_TRIED, STATES = 12, 5_000
+MOST_TRIED, STATES = 12, 2_000
 # A tool's steps: the feature's number and the step's place in its row.
 Steps = tuple[tuple[int, int], ...]
 

@@ -19,7 +19,7 @@ from bore.plan.times import SPEED_S
 # Setting another depth stop by hand; moving a magnet, its strap and its mark found again, s (common practice).
 STOP_S, MAGNET_S = 15.0, 90.0
 # Exact while the product of (steps + 1) is no more than this; beyond it so many states are kept a level.
-EXACT_STATES, KEPT = 20_000, 60
+EXACT_STATES, KEPT = 5_000, 60
 
 
 @immutable
@@ -88,12 +88,26 @@ class Order:
 
 def change_to(rules: Rules, at: At, unit: Unit, work: Work) -> Change:
     """What a step wants changed."""
+    tool, speed, stop, move = wanted = _wants(rules, at, unit, work)
+    return Change(tool, speed, int(stop), int(move), _takes_s(rules, work, *wanted))
+
+
+def _wants(rules: Rules, at: At, unit: Unit, work: Work) -> tuple[bool, bool, bool, bool]:
+    """Whether a step wants another tool, another speed, another stop, and the machine moved."""
     tool = work.tool != at.tool
     speed = rules.by_hand and work.speed_rpm != at.speed_rpm
     stop = rules.by_hand and (tool or work.stop_mm != at.stop_mm)
-    move = rules.move_s > 0 and unit.at is not None and unit.at != at.place
-    took = (work.setup_s if tool else 0.0) + SPEED_S * speed + STOP_S * stop + rules.move_s * move
-    return Change(tool, speed, int(stop), int(move), took)
+    return tool, speed, stop, rules.move_s > 0 and unit.at is not None and unit.at != at.place
+
+
+def _takes_s(rules: Rules, work: Work, tool: bool, speed: bool, stop: bool, move: bool) -> float:
+    """How long what a step wants changed takes, s."""
+    return (work.setup_s if tool else 0.0) + SPEED_S * speed + STOP_S * stop + rules.move_s * move
+
+
+def _costs_s(rules: Rules, at: At, unit: Unit, work: Work) -> float:
+    """How long what a step wants changed takes, s: asked for a thousand times a second, where nobody wants to know what it is."""
+    return _takes_s(rules, work, *_wants(rules, at, unit, work))
 
 
 def after(at: At, unit: Unit, work: Work) -> At:
@@ -101,21 +115,10 @@ def after(at: At, unit: Unit, work: Work) -> At:
     return At(work.tool, work.speed_rpm, work.stop_mm, unit.at if unit.at is not None else at.place)
 
 
-def one_after_another(units: list[Unit], rules: Rules, begin: At) -> Order:
-    """Every unit's own row to its end, then the next: what planning each hole alone comes to."""
-    at, total, steps = begin, 0.0, []
-    for number, unit in enumerate(units):
-        for work in unit.works:
-            total += change_to(rules, at, unit, work).s
-            at = after(at, unit, work)
-            steps.append((number, work))
-    return Order(steps, total, False, 0, at)
-
-
 def best_order(units: list[Unit], rules: Rules, begin: At, most_states: int) -> Order:
     """The cheapest order of all steps; exact where there are few enough of them."""
     size = math.prod(len(unit.works) + 1 for unit in units)
-    found = _exact(units, rules, begin, most_states) if size <= EXACT_STATES else None
+    found = _exact(units, rules, begin, most_states) if size <= min(EXACT_STATES, most_states) else None
     return found or _beam(units, rules, begin)
 
 
@@ -129,20 +132,45 @@ def _next(units: list[Unit], rules: Rules, done: Progress) -> Iterator[int]:
     yield from marks if rules.mark_first and marks else open_
 
 
-def _to_come(units: list[Unit], done: Progress, tool: int | None) -> float:
-    """What is certain still to come: every tool not in the spindle goes in once more."""
-    least: dict[int, float] = {}
-    for unit, reached in zip(units, done, strict=True):
-        for work in unit.works[reached:]:
-            if work.tool != tool:
-                least[work.tool] = min(least.get(work.tool, math.inf), work.setup_s)
-    return sum(least.values())
+class _ToCome:
+    """What is certain still to come: every tool not in the spindle goes in once more, its stop set, every other speed is found once, and
+    every place with work left is moved to. What of it goes by the work that is done alone is worked out once."""
+
+    def __init__(self, units: list[Unit], rules: Rules) -> None:
+        self.units, self.rules = units, rules
+        self.stop_s = STOP_S if rules.by_hand else 0.0
+        self.speed_s = SPEED_S if rules.by_hand else 0.0
+        self.known: dict[Progress, tuple[float, dict[int, float], set[float], set[Point | None]]] = {}
+
+    def s(self, done: Progress, at: At) -> float:
+        """The least that what is left can cost in changes from where the machine stands, s."""
+        if done not in self.known:
+            self.known[done] = self._left(done)
+        total, tools, speeds, places = self.known[done]
+        return (
+            total
+            - tools.get(at.tool, 0.0)  # type: ignore[arg-type]
+            + self.speed_s * (len(speeds) - (at.speed_rpm in speeds))
+            + self.rules.move_s * (len(places) - (at.place in places))
+        )
+
+    def _left(self, done: Progress) -> tuple[float, dict[int, float], set[float], set[Point | None]]:
+        tools: dict[int, float] = {}
+        speeds: set[float] = set()
+        places: set[Point | None] = set()
+        for unit, reached in zip(self.units, done, strict=True):
+            for work in unit.works[reached:]:
+                tools[work.tool] = min(tools.get(work.tool, math.inf), work.setup_s + self.stop_s)
+                speeds.add(work.speed_rpm)
+            if reached < len(unit.works) and unit.at is not None:
+                places.add(unit.at)
+        return sum(tools.values()), tools, speeds, places
 
 
 def _exact(units: list[Unit], rules: Rules, begin: At, most_states: int) -> Order | None:
-    turn = itertools.count()
+    turn, to_come = itertools.count(), _ToCome(units, rules)
     start = tuple(0 for _ in units)
-    heap: list[tuple[float, int, float, Progress, At, Any]] = [(_to_come(units, start, begin.tool), next(turn), 0.0, start, begin, ())]
+    heap: list[tuple[float, int, float, Progress, At, Any]] = [(to_come.s(start, begin), next(turn), 0.0, start, begin, ())]
     seen: dict[tuple[Progress, At], float] = {}
     states = 0
     while heap:
@@ -159,11 +187,11 @@ def _exact(units: list[Unit], rules: Rules, begin: At, most_states: int) -> Orde
             return Order(_unrolled(way), cost, True, states, at)
         for k in _next(units, rules, done):
             work = units[k].works[done[k]]
-            then = cost + change_to(rules, at, units[k], work).s
+            then = cost + _costs_s(rules, at, units[k], work)
             further = (*done[:k], done[k] + 1, *done[k + 1 :])
             stands = after(at, units[k], work)
             if seen.get((further, stands), math.inf) > then:
-                heapq.heappush(heap, (then + _to_come(units, further, work.tool), next(turn), then, further, stands, (way, k, work)))
+                heapq.heappush(heap, (then + to_come.s(further, stands), next(turn), then, further, stands, (way, k, work)))
     return None
 
 
@@ -177,7 +205,7 @@ def _unrolled(way: tuple) -> list[tuple[int, Work]]:  # type: ignore[type-arg]
 
 def _beam(units: list[Unit], rules: Rules, begin: At) -> Order:
     """Level by level, all that want the same tool at the same speed at once, the cheapest few kept."""
-    level = [(0.0, tuple(0 for _ in units), begin, ())]
+    level, to_come = [(0.0, tuple(0 for _ in units), begin, ())], _ToCome(units, rules)
     ended: Order | None = None
     states = 0
     while level:
@@ -195,7 +223,7 @@ def _beam(units: list[Unit], rules: Rules, begin: At) -> Order:
                 key = (state[1], state[2])
                 if key not in onward or onward[key][0] > state[0]:
                     onward[key] = state
-        level = sorted(onward.values(), key=lambda one: one[0] + _to_come(units, one[1], one[2].tool))[:KEPT]
+        level = sorted(onward.values(), key=lambda one: one[0] + to_come.s(one[1], one[2]))[:KEPT]
     assert ended is not None
     ended.states = states
     return ended
@@ -209,8 +237,8 @@ def _with_tool(units: list[Unit], rules: Rules, state: tuple, tool: int) -> tupl
         if not ready:
             return cost, done, at, way
         here = at
-        k = min(ready, key=lambda one: (change_to(rules, here, units[one], units[one].works[done[one]]).s, one))
+        k = min(ready, key=lambda one: (_costs_s(rules, here, units[one], units[one].works[done[one]]), one))
         work = units[k].works[done[k]]
-        cost += change_to(rules, at, units[k], work).s
+        cost += _costs_s(rules, at, units[k], work)
         at, way = after(at, units[k], work), (way, k, work)
         done = (*done[:k], done[k] + 1, *done[k + 1 :])

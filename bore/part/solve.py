@@ -9,7 +9,7 @@ from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.limits.judgement import TIGHT
 from bore.part.belts import belts_that_stay, with_them
-from bore.part.interleave import MAGNET_S, At, Change, Order, Rules, Unit, Work, after, best_order, change_to, one_after_another
+from bore.part.interleave import MAGNET_S, At, Change, Order, Rules, Unit, Work, after, best_order, change_to
 from bore.part.model import Feature, Point, Setup
 from bore.part.path import length_mm, shortest
 from bore.plan.solver import tight_s
@@ -19,7 +19,7 @@ from bore.plan.times import KINDS, Plan, Step, change_s
 # Turning the part over and clamping it again, s (common practice).
 TURN_S = 60.0
 # So many choices of rows are tried together, and so many states looked at for a set-up.
-MOST_CHOICES, MOST_STATES = 60, 60_000
+MOST_CHOICES, MOST_STATES = 60, 20_000
 # At what share of a part's planning its features have their first row, and all their rows (as it is with forty holes of six kinds).
 ROWS_END, ORDER_BEGINS = 0.4, 0.85
 
@@ -84,12 +84,12 @@ def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool,
         tell(place, len(choices), "the order of the work", begins=ORDER_BEGINS)
         if best is not None and _bound(features, choice, begin) >= best[0]:
             continue
-        if states > MOST_STATES:
+        if states >= MOST_STATES:
             exact = False
             break
         look()
         units = _units(features, choice, base, rules.move_s > 0)
-        order = best_order(units, rules, begin, MOST_STATES)
+        order = best_order(units, rules, begin, MOST_STATES - states)
         tried, states, exact = tried + 1, states + order.states, exact and order.exact
         total = order.changes_s + _steps_s(features, choice)
         if best is None or total < best[0] - 1e-9:
@@ -97,10 +97,7 @@ def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool,
     assert best is not None
     total, choice, order, units = best
     exact = exact and _count_choices(features) <= MOST_CHOICES
-    own = _units(features, tuple(0 for _ in features), base, rules.move_s > 0)
-    alone = one_after_another(own, rules, begin)
-    alone_s = alone.changes_s + _steps_s(features, tuple(0 for _ in features), tight=False)
-    alone_changes = _tool_changes(own, alone, rules, begin)
+    alone_s, alone_changes = _alone(features, base, rules, begin)
     rows = [one.rows[k] for one, k in zip(features, choice, strict=True)]
     kept = belts_that_stay(rows, [_count(one) for one in features], units, order, rules, begin)
     if kept:
@@ -123,6 +120,24 @@ def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool,
         alone_changes,
         order.ends,
     )
+
+
+def _alone(features: list[Rows], base: Job, rules: Rules, begin: At) -> tuple[float, int]:
+    """What planning each feature by itself comes to, one after another, each by whichever of its rows is best then: its time, s, and how often
+    a tool is changed."""
+    at, total, changes = begin, 0.0, 0
+    for one in features:
+        tried = []
+        for k in range(len(one.rows)):
+            look()
+            units = _units([one], (k,), base, rules.move_s > 0)
+            order = best_order(units, rules, at, MOST_STATES // (len(features) * len(one.rows)))
+            tried.append((order.changes_s + _steps_s([one], (k,)), k, units, order))
+        _, k, units, order = min(tried, key=lambda row: row[:2])
+        total += order.changes_s + _steps_s([one], (k,), tight=False)
+        changes += _tool_changes(units, order, rules, at)
+        at = order.ends
+    return total, changes
 
 
 def _tool_changes(units: list[Unit], order: Order, rules: Rules, begin: At) -> int:
