@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from bore.base.immutable import immutable
 from bore.job.job import Job
+from bore.limits.judgement import HOLDS
 from bore.part.interleave import At, Order, Rules, Unit, best_order
 from bore.plan.step_cut import Cut, cut_as_set, cut_of
 from bore.plan.task import WANT_WORDS
@@ -14,6 +15,8 @@ from bore.plan.times import SPEED_S, Plan, Step
 WORTH_S = 1.0
 # So many changes of speed are put in order at most, so many states looked at for each.
 MOST_TRIED, STATES = 12, 2_000
+# No tool is run faster than so many times the speed it would have by itself: what holds for a hole or two wears an edge sooner (own choice).
+FASTER = 1.25
 # A tool's steps: the feature's number and the step's place in its row.
 Steps = tuple[tuple[int, int], ...]
 
@@ -87,11 +90,13 @@ def _at_speed(rows: Sequence[Plan], counts: Sequence[int], tool: int, own: Steps
         before = step.cut.job.setting.speed_rpm
         if before == speed_rpm:
             continue
+        if speed_rpm > FASTER * before:
+            return None
         # At a slower speed it takes about so much longer: what cannot pay is not worked out.
         if counts[feature] * step.cut.time_s * (before / speed_rpm - 1) > 2 * SPEED_S * len(own):
             return None
         cut = _cut_at(step.cut, speed_rpm, quickest=rows[feature].words == WANT_WORDS["quickest"])
-        if cut is None or cut.verdict > step.cut.verdict or not cut.goes:
+        if cut is None or not cut.goes or (cut.verdict > HOLDS and cut.use > step.cut.use):
             return None
         longer += counts[feature] * (cut.time_s - step.cut.time_s)
         why = f"{step.why}; at {speed_rpm:g} rpm to save a change of speed, by itself at {before:g}"

@@ -77,6 +77,7 @@ def test_a_belt_stays_where_the_next_step_goes_as_well_at_it(monkeypatch: pytest
             if not step["cut"]:
                 continue
             assert HOW_BAD.index(step["cut"]["verdict"]) <= HOW_BAD.index(was["cut"]["verdict"])
+            assert step["cut"]["verdict"] == "holds" or step["cut"]["use"] <= was["cut"]["use"]
             assert answered(step["cut"]["case"])["verdict"] == step["cut"]["verdict"]
             moved = step["cut"]["speed_rpm"] != was["cut"]["speed_rpm"]
             assert ("to save a change of speed" in step["why"]) is moved
