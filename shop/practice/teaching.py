@@ -11,7 +11,7 @@ from shop.people.models import User
 from shop.practice.course import all_exercises
 from shop.practice.models import Assessment, OwnExercise, SignOff, Try
 from shop.practice.sign_offs import VALID, as_told, state_of
-from shop.records.standing import BINNED, HERE
+from shop.records.standing import HERE
 from shop.yard.models import Machine
 
 Spec = dict[str, Any]
@@ -48,7 +48,7 @@ def teaching() -> Spec:
         "exercises": [{"id": one.id, "title": one.title, "own": one.id not in course()} for one in exercises.values()],
         "taken_out": [
             {"id": one.slug, "title": one.name, "gone_for_good_at": one.gone_for_good_at}
-            for one in OwnExercise.objects.filter(standing=BINNED).order_by("-stands_since")
+            for one in OwnExercise.objects.exclude(standing=HERE).order_by("-stands_since")
         ],
         "machines": [
             {"slug": one.slug, "name": one.name, "shown": [as_data(line) for line in induction(one.kind)]}

@@ -274,6 +274,11 @@ def test_an_exercise_goes_to_another_shop_in_its_file(here: Client) -> None:
     ):
         assert brought(**changes)["rows"][0]["problems"][0]["field"] == field
     assert OwnExercise.objects.count() == 1
+    # One that was retired there is not lost from sight here.
+    assert brought(standing="retired")["changed"] == 1
+    assert [one["id"] for one in here.get("/api/course").json()["taken_out"]] == [made]
+    assert post(here, f"/api/exercises/{made}/back", {}).status_code == 200
+    assert OwnExercise.objects.get().standing == "here"
 
 
 @pytest.mark.parametrize(

@@ -144,11 +144,11 @@ class SignOffLine(Schema):
 
 
 class TakenOut(Schema):
-    """An exercise of the shop's own that was taken out of the course, and when it is gone for good."""
+    """An exercise of the shop's own that is not in the course; and when it is gone for good, where it is in the bin."""
 
     id: str
     title: str
-    gone_for_good_at: str
+    gone_for_good_at: str | None
 
 
 class Teaching(Schema):

@@ -7023,7 +7023,7 @@ export interface components {
         };
         /**
          * TakenOut
-         * @description An exercise of the shop's own that was taken out of the course, and when it is gone for good.
+         * @description An exercise of the shop's own that is not in the course; and when it is gone for good, where it is in the bin.
          */
         TakenOut: {
             /** Id */
@@ -7031,7 +7031,7 @@ export interface components {
             /** Title */
             title: string;
             /** Gone For Good At */
-            gone_for_good_at: string;
+            gone_for_good_at: string | null;
         };
         /**
          * Teaching

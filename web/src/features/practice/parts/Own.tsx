@@ -73,7 +73,7 @@ export function TakenOut() {
             <Link to={`/practice/exercises/${one.id}`} className="tap text-blue">
               {one.title}
             </Link>
-            <span className="text-faint">kept until {day(one.gone_for_good_at)}</span>
+            {one.gone_for_good_at && <span className="text-faint">kept until {day(one.gone_for_good_at)}</span>}
           </li>
         ))}
       </ul>
@@ -88,7 +88,7 @@ export function NotInCourse({ id }: { id: string }) {
   return (
     <span className="flex flex-wrap items-center gap-3">
       <span>
-        <b>{out.title}</b> is out of the course; it is kept until {day(out.gone_for_good_at)}.
+        <b>{out.title}</b> is out of the course{out.gone_for_good_at && `; it is kept until ${day(out.gone_for_good_at)}`}.
       </span>
       <PutBack id={out.id} title={out.title} />
     </span>
