@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from bore.answers.part import part_answer
+from bore.answers.serialise import as_data
 from tests import demo
 
 SHEET = [[0, 0], [120, 0], [120, 80], [0, 80]]
@@ -36,3 +38,8 @@ BLOCK = part(
     {"letter": "C", "hole": "8 H7", "places": listed([60, 15], [60, 65])},
     {"letter": "D", "hole": "10", "places": listed([60, 40])},
 )
+
+
+def planned(data: dict[str, Any]) -> dict[str, Any]:
+    """A part, planned, as it is answered."""
+    return as_data(part_answer(data))

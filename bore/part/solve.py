@@ -74,15 +74,51 @@ class Solved:
     ends: At = field(default_factory=At)
 
 
+@dataclass(slots=True)
+class _Found:
+    """What looking at the choices of rows came to: the row taken for each feature, the units of work and their order; how it was found."""
+
+    choice: tuple[int, ...]
+    units: list[Unit]
+    order: Order
+    exact: bool
+    tried: int
+    states: int
+
+
 def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool, begin: At) -> Solved:
     """The best order found for one set-up, begun with what stands in the spindle."""
     rules = Rules(not base.machine.is_a.changes_tools, MAGNET_S if base.machine.is_a.on_a_magnet else 0.0, mark_first)
-    best: tuple[float, tuple[int, ...], Order, list[Unit]] | None = None
-    tried, states, exact = 0, 0, True
+    found = _searched(features, base, rules, begin)
+    alone_s, alone_changes = _alone(features, base, rules, begin)
+    taken = [replace(one, rows=(one.rows[k],)) for one, k in zip(features, found.choice, strict=True)]
+    taken, units, order = _with_belts(taken, found, base, rules, begin)
+    rows, only = [one.rows[0] for one in taken], tuple(0 for _ in taken)
+    made = _operations(taken, rows, units, order, rules, begin)
+    return Solved(
+        setup,
+        [one.feature for one in taken],
+        rows,
+        [*_hand(taken, rows, first=True), *made, *_hand(taken, rows, first=False)],
+        found.exact,
+        found.tried,
+        found.states,
+        _bound(taken, only, begin, tight=False),
+        order.changes_s + _steps_s(taken, only, tight=False),
+        alone_s,
+        alone_changes,
+        order.ends,
+    )
+
+
+def _searched(features: list[Rows], base: Job, rules: Rules, begin: At) -> _Found:
+    """The choice of rows whose order takes least, a tight step counting for more."""
+    best: _Found | None = None
+    least, tried, states, exact = math.inf, 0, 0, True
     choices = _choices(features)
     for place, choice in enumerate(choices):
         tell(place, len(choices), "the order of the work", begins=ORDER_BEGINS)
-        if best is not None and _bound(features, choice, begin) >= best[0]:
+        if best is not None and _bound(features, choice, begin) >= least:
             continue
         if states >= MOST_STATES:
             exact = False
@@ -92,34 +128,21 @@ def solve_setup(setup: Setup, features: list[Rows], base: Job, mark_first: bool,
         order = best_order(units, rules, begin, MOST_STATES - states)
         tried, states, exact = tried + 1, states + order.states, exact and order.exact
         total = order.changes_s + _steps_s(features, choice)
-        if best is None or total < best[0] - 1e-9:
-            best = (total, choice, order, units)
+        if best is None or total < least - 1e-9:
+            best, least = _Found(choice, units, order, exact, tried, states), total
     assert best is not None
-    total, choice, order, units = best
-    exact = exact and _count_choices(features) <= MOST_CHOICES
-    alone_s, alone_changes = _alone(features, base, rules, begin)
-    rows = [one.rows[k] for one, k in zip(features, choice, strict=True)]
-    kept = belts_that_stay(rows, [_count(one) for one in features], units, order, rules, begin)
-    if kept:
-        features = [replace(one, rows=(with_them(row, k, kept),)) for k, (one, row) in enumerate(zip(features, rows, strict=True))]
-        rows, choice = [one.rows[0] for one in features], tuple(0 for _ in features)
-        units = _units(features, choice, base, rules.move_s > 0)
-        order = best_order(units, rules, begin, MOST_STATES)
-    made = _operations(features, rows, units, order, rules, begin)
-    return Solved(
-        setup,
-        [one.feature for one in features],
-        rows,
-        [*_hand(features, rows, first=True), *made, *_hand(features, rows, first=False)],
-        exact,
-        tried,
-        states,
-        _bound(features, choice, begin, tight=False),
-        order.changes_s + _steps_s(features, choice, tight=False),
-        alone_s,
-        alone_changes,
-        order.ends,
-    )
+    return replace(best, exact=exact and _count_choices(features) <= MOST_CHOICES, tried=tried, states=states)
+
+
+def _with_belts(taken: list[Rows], found: _Found, base: Job, rules: Rules, begin: At) -> tuple[list[Rows], list[Unit], Order]:
+    """The features, each with the row it takes, with the belts that stay; and the work put in order anew where there are some."""
+    rows = [one.rows[0] for one in taken]
+    kept = belts_that_stay(rows, [_count(one) for one in taken], found.units, found.order, rules, begin)
+    if not kept:
+        return taken, found.units, found.order
+    now = [replace(one, rows=(with_them(row, k, kept),)) for k, (one, row) in enumerate(zip(taken, rows, strict=True))]
+    units = _units(now, tuple(0 for _ in now), base, rules.move_s > 0)
+    return now, units, best_order(units, rules, begin, MOST_STATES)
 
 
 def _alone(features: list[Rows], base: Job, rules: Rules, begin: At) -> tuple[float, int]:
