@@ -34,8 +34,8 @@ class Kept:
 
 def belts_that_stay(rows: Sequence[Plan], counts: Sequence[int], units: list[Unit], order: Order, rules: Rules, begin: At) -> list[Kept]:
     """The tools to run at another one's speed, of an order of work: always the one that saves most next, the work put in order anew, until none
-    saves anything. A step may be no worse for it: what holds still holds. A row of somebody's own is left as it is, and so is a
-    hole by itself, which is planned as such. `counts`: the holes of each row."""
+    saves anything. A step may be no worse for it: what holds still holds, what is tight is no tighter. A row of somebody's own is left as it
+    is, and so is a hole by itself, which is planned as such. `counts`: the holes of each row."""
     if not rules.by_hand or len(rows) < 2:
         return []
     speeds = list(dict.fromkeys(work.speed_rpm for _, work in order.steps))
