@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
+from bore.base.budget import look
 from bore.base.immutable import immutable
 from bore.job.job import Job
 from bore.limits.judgement import HOLDS
@@ -95,6 +96,7 @@ def _at_speed(rows: Sequence[Plan], counts: Sequence[int], tool: int, own: Steps
         # At a slower speed it takes about so much longer: what cannot pay is not worked out.
         if counts[feature] * step.cut.time_s * (before / speed_rpm - 1) > 2 * SPEED_S * len(own):
             return None
+        look()
         cut = _cut_at(step.cut, speed_rpm, quickest=rows[feature].words == WANT_WORDS["quickest"])
         if cut is None or not cut.goes or (cut.verdict > HOLDS and cut.use > step.cut.use):
             return None
