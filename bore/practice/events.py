@@ -58,21 +58,7 @@ def kinds() -> dict[str, Kind]:
 Look = Callable[[World, State], tuple[float, float]]
 
 
-def _bears(name: str) -> Callable[[World, State], float]:
-    return lambda world, state: world.truth.bears[name]
-
-
-def _over(figure: Callable[[World, State], float], mark: float | Callable[[World, State], float]) -> Look:
-    if callable(mark):
-        return lambda world, state: (figure(world, state), mark(world, state))
-    return lambda world, state: (figure(world, state), mark)
-
-
-def _torque(world: World, state: State) -> float:
-    return state.torque_nm
-
-
-def _pushes(world: World, state: State) -> float:
+def _pushes(state: State) -> float:
     """The thrust on the metal, N; none while the drill moves freely."""
     return state.thrust_n if state.bites or state.rubs else 0.0
 
@@ -82,47 +68,43 @@ def _slides(world: World, state: State) -> float:
     return max(still - less * state.thrust_n, 0.0) if math.isfinite(still) else math.inf
 
 
-def _ceiling(world: World, state: State) -> float:
-    return world.set_up.crowds_mm_rev
-
-
-def _temper(world: World, state: State) -> float:
-    return facts.edge_of(world.set_up.columns.substrate).temper_c
-
-
 def _snaps(world: World, state: State) -> tuple[float, float]:
     """Twisted off, or buckled: whichever is nearer."""
     bears = world.truth.bears
     twisted = state.torque_nm, bears["twist-off"]
-    buckled = _pushes(world, state), bears["first-touch"] if state.turns < 1 else bears["buckle"]
+    buckled = _pushes(state), bears["first-touch"] if state.turns < 1 else bears["buckle"]
     return max(twisted, buckled, key=lambda one: one[0] / one[1])
 
 
-# Each event with what is looked at and the mark it passes.
+def _smokes(world: World, state: State) -> float:
+    return state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > facts.HOT_S else 0.0
+
+
+# Each event with what is looked at and the mark it passes. Each is one call: a run looks at all of them hundreds of times a second.
 LOOKS: dict[str, Look] = {
-    "walks": _over(lambda world, state: state.offset_mm, WALKED_MM),
-    "rub": _over(lambda world, state: state.rubbing_s, RUBS_S),
-    "skin": _over(lambda world, state: state.skin, SKINNED),
-    "dull": _over(lambda world, state: state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
+    "walks": lambda world, state: (state.offset_mm, WALKED_MM),
+    "rub": lambda world, state: (state.rubbing_s, RUBS_S),
+    "skin": lambda world, state: (state.skin, SKINNED),
+    "dull": lambda world, state: (state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
     "dead": lambda world, state: (state.used, facts.DEAD_AT + (0.0 if _rubbed_out(state) else STILL_CUTS)),
-    "smoke": _over(lambda world, state: state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > facts.HOT_S else 0.0, HOT[0]),
-    "hot-chips": _over(lambda world, state: state.heat if state.hot_s[1] > facts.HOT_S else 0.0, HOT[1]),
-    "temper": _over(lambda world, state: state.edge_c, _temper),
+    "smoke": lambda world, state: (_smokes(world, state), HOT[0]),
+    "hot-chips": lambda world, state: (state.heat if state.hot_s[1] > facts.HOT_S else 0.0, HOT[1]),
+    "temper": lambda world, state: (state.edge_c, facts.edge_of(world.set_up.columns.substrate).temper_c),
     "crowd": lambda world, state: (state.crowded_s, CROWDS_S),
-    "pack": _over(lambda world, state: state.packing if state.bites else 1.0, STICKS),
-    "jam": _over(lambda world, state: state.packing if state.bites else 1.0, JAMS),
+    "pack": lambda world, state: (state.packing if state.bites else 1.0, STICKS),
+    "jam": lambda world, state: (state.packing if state.bites else 1.0, JAMS),
     "belt-slip": lambda world, state: (float(state.slipping), 0.5),
     "stall": lambda world, state: (state.standing_s, facts.DT_S / 2),
     "surge": lambda world, state: (0.0 if world.set_up.columns.opens_a_hole else state.leapt, LEAPS),
     "snatch": lambda world, state: (state.leapt if state.snatched else 0.0, 1.0),
-    "loose": _over(_torque, _bears("work")),
-    "gap": _over(_pushes, lambda world, state: world.set_up.gap_n),
-    "lets-go": _over(_pushes, _bears("magnet")),
-    "slides": _over(_torque, _slides),
-    "bends": _over(_pushes, lambda world, state: BENDS * world.truth.bears["first-touch"] if state.turns < 1 else math.inf),
-    "spins": _over(_torque, _bears("holder")),
+    "loose": lambda world, state: (state.torque_nm, world.truth.bears["work"]),
+    "gap": lambda world, state: (_pushes(state), world.set_up.gap_n),
+    "lets-go": lambda world, state: (_pushes(state), world.truth.bears["magnet"]),
+    "slides": lambda world, state: (state.torque_nm, _slides(world, state)),
+    "bends": lambda world, state: (_pushes(state), BENDS * world.truth.bears["first-touch"] if state.turns < 1 else math.inf),
+    "spins": lambda world, state: (state.torque_nm, world.truth.bears["holder"]),
     "snap": _snaps,
-    "hand": _over(lambda world, state: state.force_n, HARD_N),
+    "hand": lambda world, state: (state.force_n, HARD_N),
 }
 # What ends a run, and as what.
 ENDS = {"snap": "broken", "loose": "loose", "lets-go": "slipped", "slides": "slipped"}

@@ -20,7 +20,8 @@ from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement
 from bore.loads.assemble import columns_of
 from bore.loads.loads import Loads, loads_of
 from bore.mechanics import spindle, surge
-from bore.mechanics.kinematics import chip_thickness_mm
+from bore.mechanics.engagement import full_engagement_mm
+from bore.mechanics.kinematics import chip_thickness_mm, tan_edge_angle
 from bore.mechanics.work_holding import HAND_ARM_MM
 from bore.plan.cost import usual_life_m
 from bore.practice import facts
@@ -50,10 +51,10 @@ NO_MARK = Mark(math.inf)
 class Over:
     """The core's loads of a sharp edge over thrust: the feed and the torque a push makes, low, middle and high; the lips' share of it."""
 
-    thrust_n: Array
+    thrust_n: tuple[float, ...]
     feed: tuple[Array, Array, Array]
     torque: tuple[Array, Array, Array]
-    lips: Array
+    lips: tuple[float, ...]
 
 
 @immutable(eq=False)
@@ -77,6 +78,9 @@ class SetUp:
     gap_n: float
     grabs: str
     checked: Check
+    # From how deep on the whole point is in, mm; whether its chisel then has metal to push away.
+    full_mm: float
+    chisel_in: float
 
     @property
     def hardens(self) -> str:
@@ -112,7 +116,18 @@ def set_up(job: Job) -> SetUp:
             gap_n=gap,
             grabs=_grabs(columns, loads),
             checked=checked,
+            full_mm=_full_mm(columns),
+            chisel_in=float(columns.start_diameter_mm == 0 and columns.family.has_chisel),
         )
+
+
+def _full_mm(columns: Columns) -> float:
+    """How deep the tip is once the whole point is in, and a hair; never for what has no point."""
+    if not columns.family.has_chisel and columns.point_length_mm <= 0:
+        return math.inf
+    chisel = float(columns.chisel_ratio) * float(columns.diameter_mm) if columns.family.has_chisel else 0.0
+    slope = float(tan_edge_angle(columns.point_angle_deg))
+    return 1e-9 + float(full_engagement_mm(diameter_mm=float(columns.diameter_mm), chisel_mm=chisel, tan_edge_angle=slope))
 
 
 def _over(columns: Columns) -> Over:
@@ -125,7 +140,7 @@ def _over(columns: Columns) -> Over:
         # Below the bite the core's torque is none: it is carried on along the feed, since wear and skin move where it bites.
         torques = tuple(_below(torque, feeds[1], found.bites) for torque in torques)
     lips = np.broadcast_to(np.asarray(diameter_feed.lip_thrust_share(columns, feeds[1]), dtype=np.float64), thrust.shape)
-    return Over(thrust, feeds, torques, lips)  # type: ignore[arg-type]
+    return Over(tuple(thrust.tolist()), feeds, torques, tuple(lips.tolist()))  # type: ignore[arg-type]
 
 
 def _rise_k(columns: Columns, over: Over, top_m_min: float) -> float:

@@ -3,8 +3,6 @@
 import math
 from dataclasses import dataclass, field
 
-import numpy as np
-
 from bore.base.immutable import immutable
 from bore.limits.rub import BOOK_SHARES, LEAST_EDGE, LEAST_EDGE_PUSHED
 from bore.mechanics import engagement, packing, surge
@@ -12,6 +10,7 @@ from bore.mechanics.hand_feed import available_thrust_n
 from bore.mechanics.kinematics import chip_thickness_mm
 from bore.practice import facts
 from bore.practice.drive import turn
+from bore.practice.lines import read_off, read_off_rising
 from bore.practice.set_up import SetUp
 from bore.practice.state import State
 from bore.practice.truth import Truth
@@ -101,6 +100,9 @@ def _nothing_cut(state: State) -> None:
 
 def _shares(world: World, tip: float) -> _Shares:
     columns = world.set_up.columns
+    if world.set_up.full_mm <= tip <= columns.depth_mm:
+        # Most of a cut: the whole point is in.
+        return _Shares(1.0, 1.0, world.set_up.chisel_in, True, False, float(columns.diameter_mm))
     diameter, begun, depth = float(columns.diameter_mm), float(columns.start_diameter_mm), float(columns.depth_mm)
     through = columns.through
     if not columns.family.has_chisel and columns.point_length_mm <= 0:
@@ -116,7 +118,6 @@ def _shares(world: World, tip: float) -> _Shares:
             return 0.0, 0.0, 0.0
         wide = float(engagement.engaged_diameter_mm(advance_mm=face_mm, chisel_mm=chisel, tan_edge_angle=slope, diameter_mm=diameter))
         if wide >= diameter:
-            # Most of a cut: the whole point is in, and so are both shares.
             return diameter, 1.0, 1.0
         torque = engagement.torque_share(engaged_mm=wide, start_diameter_mm=begun, diameter_mm=diameter)
         return wide, float(torque), float(engagement.lip_share(engaged_mm=wide, inner_diameter_mm=inner, diameter_mm=diameter))
@@ -162,17 +163,16 @@ def _cut(world: World, state: State, dt: float) -> None:
         _nothing_cut(state)
         state.rubs, state.torque_nm = state.speed_rpm > 0, facts.FRICTION * state.thrust_n * float(set_up.columns.diameter_mm) / 4000
         return
-    whole = over.thrust_n * (over.lips * share.lips + (1 - over.lips) * share.chisel)
-    feed = float(np.interp(needs, whole, truth.feed))
+    feed = read_off_rising(needs, lambda k: over.thrust_n[k] * (over.lips[k] * share.lips + (1 - over.lips[k]) * share.chisel), truth.feed)
     if not share.full or share.leaving:
         feed = min(feed, facts.ENTERING * set_up.crowds_mm_rev)
     if share.leaving and set_up.columns.behind == "backing":
         # What lies behind bears what the chisel bore: it goes no faster than with the whole point in.
-        feed = min(feed, float(np.interp(needs, over.thrust_n, truth.feed)))
-    torque = float(np.interp(feed, truth.feed, truth.torque)) * share.torque
+        feed = min(feed, read_off(needs, over.thrust_n, truth.feed))
+    torque = read_off(feed, truth.feed, truth.torque) * share.torque
     if set_up.columns.opens_a_hole:
         # A thick chip on a little of the lips asks for no more than the same push on all of them.
-        torque = min(torque, float(np.interp(needs, over.thrust_n, truth.torque)))
+        torque = min(torque, read_off(needs, over.thrust_n, truth.torque))
     state.torque_nm = torque * asks * hard**facts.HARD_TORQUE * state.packing
     state.feed_mm_rev, state.bites = feed, True
     state.rubs = _too_thin(set_up, state, feed, share.full)
@@ -187,7 +187,7 @@ def _too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
     columns = set_up.columns
     chip = float(chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
     pushed = columns.feed_kind == "push" and set_up.hardens != "yes"
-    if chip < (LEAST_EDGE_PUSHED if pushed else LEAST_EDGE) * float(np.interp(state.used, facts.LIFE_AT_RADIUS, set_up.radii_mm)):
+    if chip < (LEAST_EDGE_PUSHED if pushed else LEAST_EDGE) * read_off(state.used, facts.LIFE_AT_RADIUS, set_up.radii_mm):
         return True
     if set_up.hardens == "no" or pushed or not full:
         return False
@@ -202,7 +202,7 @@ def _leaves(world: World, state: State, share: _Shares, asks: float, dt: float) 
     before, thrust = state.feed_before, max(state.thrust_before, 1e-6)
     if before <= 0 or not columns.family.has_chisel:
         return False
-    lips = 1.0 if opened else float(np.interp(thrust, set_up.over.thrust_n, set_up.over.lips))
+    lips = 1.0 if opened else read_off(thrust, set_up.over.thrust_n, set_up.over.lips)
     snatches = set_up.grabs and (set_up.grabs != "warned" or truth.surge > 0.5) and state.thrust_n > 0.5 * lips * thrust
     if opened and not snatches:
         return False
@@ -220,7 +220,7 @@ def _leaves(world: World, state: State, share: _Shares, asks: float, dt: float) 
             leapt = set_up.lead_mm
         feed, took = before + truth.surge * (leapt - before), share.torque
     rises = 1 + truth.surge * (float(surge.surge_factor(surged_feed_mm_rev=max(leapt, before), feed_mm_rev=before)) - 1)
-    torque = float(np.interp(before, truth.feed, truth.torque)) * rises
+    torque = read_off(before, truth.feed, truth.torque) * rises
     state.leapt, state.snatched = max(state.leapt, leapt / before), state.snatched or bool(snatches)
     state.feed_mm_rev, state.torque_nm = max(feed, 0.0), torque * asks * took * state.packing
     state.bites, state.rubs, state.leaving_feed = True, False, max(state.leaving_feed, feed)
@@ -245,7 +245,11 @@ def _heat(world: World, state: State, dt: float) -> None:
     chip = (feed / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else facts.RUBBING_HEATS
     state.heat = runs * chip if touching else 0.0
     settled = state.full or state.rubs
-    state.hot_s = tuple(was + dt if settled and state.heat > mark else 0.0 for was, mark in zip(state.hot_s, HOT, strict=True))
+    smoking, turning = state.hot_s
+    state.hot_s = (
+        smoking + dt if settled and state.heat > HOT[0] else 0.0,
+        turning + dt if settled and state.heat > HOT[1] else 0.0,
+    )
     edge = facts.edge_of(columns.substrate)
     state.edge_c = state.body_c if not touching else facts.AIR_C + set_up.rise_k * state.heat ** (1 / 3)
     method = columns.coolant.method

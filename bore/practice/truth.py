@@ -15,8 +15,8 @@ class Truth:
     """The feed and torque a push really makes, over thrust; the share of the surge that comes; what each limit really bears; how far a
     point would walk."""
 
-    feed: Array
-    torque: Array
+    feed: tuple[float, ...]
+    torque: tuple[float, ...]
     surge: float
     bears: dict[str, float]
     walks: float
@@ -25,7 +25,9 @@ class Truth:
 def fair_truth(set_up: SetUp) -> Truth:
     """Every draw in the middle."""
     over = set_up.over
-    return Truth(over.feed[1], over.torque[1], 0.5, {name: mark.hard for name, mark in set_up.marks.items()}, 0.6745)
+    return Truth(
+        tuple(over.feed[1].tolist()), tuple(over.torque[1].tolist()), 0.5, {name: mark.hard for name, mark in set_up.marks.items()}, 0.6745
+    )
 
 
 def drawn_truth(set_up: SetUp, seed: int | str) -> Truth:
@@ -39,12 +41,12 @@ def drawn_truth(set_up: SetUp, seed: int | str) -> Truth:
     return Truth(_towards(over.feed, u), _towards(over.torque, 0.7 * u + 0.3 * v), share, bears, abs(float(random.normal())))
 
 
-def _towards(band: tuple[Array, Array, Array], u: float) -> Array:
+def _towards(band: tuple[Array, Array, Array], u: float) -> tuple[float, ...]:
     """`middle · (edge / middle)^|u|`, towards the high side where u is above nought."""
     low, middle, high = band
     edge = high if u > 0 else low
     safe = np.maximum(middle, 1e-12)
-    return np.asarray(middle * (np.maximum(edge, 1e-12) / safe) ** abs(u), dtype=np.float64)
+    return tuple((middle * (np.maximum(edge, 1e-12) / safe) ** abs(u)).tolist())
 
 
 def _drawn(mark: Mark, v: float) -> float:

@@ -43,11 +43,12 @@ ARITHMETIC = (
     *(f"tests/bore/test_{name}.py" for name in ("limits", "mechanics", "marks", "families", "settle", "pictures")),
     *("tests/bore/test_deep_program_calibration.py", "--deselect=tests/bore/test_deep_program_calibration.py::test_each_is_a_command"),
 )
+PLANS = ("plan", "plan_cost", "plan_figures", "plan_there", "plan_around", "callouts", "notation")
 TESTS = {
     "mechanics": ARITHMETIC,
     "limits": ARITHMETIC,
     "plan": (
-        *("bore/plan", *(f"tests/bore/test_{name}.py" for name in ("plan", "plan_cost", "plan_around", "tapping", "program"))),
+        *("bore/plan", *(f"tests/bore/test_{name}.py" for name in (*PLANS, "tapping", "program"))),
         *ARITHMETIC[-2:],
     ),
     "program": ("bore/program", *(f"tests/bore/test_{name}.py" for name in ("controller", "program", "deep_program_calibration"))),
