@@ -47,7 +47,7 @@ _TAPER = re.compile(r"^(?:(?P<npt>1/8|1/4|3/8|1/2|3/4|1)\s*-?\s*(?:\d+(?:\.5)?\s
 # A numbered screw is 0.060 in and 0.013 in for each number (ASME B1.1, from memory); its threads to an inch, coarse and fine.
 NUMBERED = {0: (80,), 1: (64, 72), 2: (56, 64), 3: (48, 56), 4: (40, 48), 5: (40, 44), 6: (32, 40), 8: (32, 36), 10: (24, 32), 12: (24, 28)}
 _PIPE = re.compile(r"^(?:G|Rp)\s*(1/8|1/4|3/8|1/2|3/4|1)$", re.I)
-_FLAT = re.compile(r"^flat[- ]?bottom(?:ed)?,?\s+(?P<before>.+)$|^(?P<after>.+?),?\s+flat[- ]?bottom(?:ed)?$", re.I)
+_FLAT = re.compile(r"^flat(?:[- ]?bottom(?:ed)?)?,?\s+(?P<before>.+)$|^(?P<after>.+?),?\s+flat(?:[- ]?bottom(?:ed)?)?$", re.I)
 _BA = re.compile(r"^(\d{1,2})\s*BA$", re.I)
 
 

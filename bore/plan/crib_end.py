@@ -49,6 +49,13 @@ def mends(job: Job, limit: str, diameter_mm: float) -> str:
         return "a flat to start on: mill or file one square to the drill, wider than the hole"
     if limit == "break-out" and hole.next_hole_mm is not None and hole.next_hole_mm < 2 * diameter_mm:
         return "metal in the neighbour: drill every second hole, plug it with the same metal, then drill the others; or mill a slot"
+    if (
+        limit == "break-out"
+        and not hole.through
+        and hole.plate_thickness_mm is not None
+        and hole.plate_thickness_mm - hole.depth_mm < diameter_mm
+    ):
+        return "a floor that bears: ask for a through hole, a thicker plate, or less full thread (a bottoming tap wants least room)"
     if limit == "break-out":
         return "metal outside the edge: clamp a block of the same metal against it and drill the two as one"
     return drill_to_get(job, diameter_mm) if limit in OF_THE_TOOL else "time on a machine that bears it: try any machine"

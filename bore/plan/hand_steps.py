@@ -22,7 +22,7 @@ def too_far_by_hand(base: Job, cutter: Cutter, start_mm: float, size_mm: float, 
     if not base.machine.is_a.in_hands:
         return False
     from_solid = SOFT_FROM_SOLID_MM if base.material.iso_group == "N" else FROM_SOLID_MM
-    return (start_mm == 0 and size_mm > from_solid) or (size_mm > IN_STEPS_MM and start_mm < LEAST_STEP * size_mm)
+    return (start_mm == 0 and size_mm > from_solid) or (size_mm > IN_STEPS_MM and start_mm < LEAST_STEP * size_mm - SAME_SIZE_MM)
 
 
 def leans_too_far(job: Job) -> bool:

@@ -33,6 +33,8 @@ MOST_STEPS = 6
 SIZES_TRIED = 8
 # A ring cutter is set up on its arbor for more holes than these (common practice).
 FEW_HOLES = 5
+# Of a flat hole's depth a drill's point may be so much: a floor deeper than that is squared off (own choice).
+MOST_POINT = 0.9
 # Why the last drill is there.
 LAST = "the size that is drilled"
 Taken = tuple[float, float, int]
@@ -107,6 +109,8 @@ def _flat_way(task: Task, wish: Wish, work: Work) -> list[Step]:
     try:
         return _first_way(task, replace(wish, flat_end=True), work)
     except CribEnds:
+        if _point_mm(task.drawn.drilled_mm) > MOST_POINT * task.base.hole.depth_mm:
+            raise CribEnds("plan.hole", *_too_shallow(task)) from None
         steps = _first_way(task, wish, work)
     size = max(step.size_mm for step in steps if step.kind in DRILLING)
     return [*steps, floor_step(task, size)]
@@ -119,7 +123,7 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
     second: list[Step] | None = None
     for target in targets(task, wish, any(one.kind == "bore" for one in found))[:SIZES_TRIED]:
         finished = finish(task, work.cuts(quickest=quickest), found, target)
-        shorter = _point_mm(task, target) if task.flat and not wish.flat_end else 0.0
+        shorter = _point_mm(target) if task.flat and not wish.flat_end else 0.0
         cuts = work.cuts((finished[1].room_mm if finished else 0.0) - shorter, quickest)
         choices = choices_of(task.base.yard.cutters, target, wish)
         cuts.starts_mm = tuple(size for size, _ in choices)
@@ -139,10 +143,16 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
     raise end
 
 
-def _point_mm(task: Task, target_mm: float) -> float:
-    """How much shorter a drill stops so that its point ends on a flat floor, mm: no more than leaves a hole."""
-    point = cone_depth_mm(mouth_mm=target_mm, hole_mm=0.0, angle_deg=plain_point_deg())
-    return round(min(point, 0.9 * task.base.hole.depth_mm), 3)
+def _point_mm(target_mm: float) -> float:
+    """How much shorter a drill stops so that its point ends on a flat floor, mm."""
+    return round(cone_depth_mm(mouth_mm=target_mm, hole_mm=0.0, angle_deg=plain_point_deg()), 3)
+
+
+def _too_shallow(task: Task) -> tuple[str, str]:
+    """Why no drill with a point makes a flat hole that is hardly deeper than the point, and what would."""
+    size, depth = task.drawn.drilled_mm, task.base.hole.depth_mm
+    why = f"a {size:g} mm drill's point, {_point_mm(size):.2g} mm long, goes through a flat floor {depth:g} mm down"
+    return why, f"a flat-ended cutter of {size:g} mm that cuts over its centre: an end mill, or a drill ground flat (not checked)"
 
 
 def _last_goes(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float) -> bool:

@@ -2,8 +2,8 @@
 
 from django.conf import settings
 from django.db import models
-from simple_history.models import HistoricalRecords
 
+from shop.records.history import History
 from shop.records.standing import Standing
 
 
@@ -45,7 +45,7 @@ class SavedCheck(Answered):
 
     case = models.JSONField()
     refs = models.JSONField(default=dict)
-    history = HistoricalRecords()
+    history = History()
 
 
 class Ticked(Answered):
@@ -61,10 +61,10 @@ class Ticked(Answered):
 class SavedPlan(Ticked):
     """A plan somebody kept."""
 
-    history = HistoricalRecords()
+    history = History()
 
 
 class SavedPart(Ticked):
     """A part somebody kept: many holes planned together."""
 
-    history = HistoricalRecords()
+    history = History()

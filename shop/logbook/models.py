@@ -3,9 +3,9 @@
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
-from simple_history.models import HistoricalRecords
 
 from shop.jobs.models import Kept, SavedPart, SavedPlan
+from shop.records.history import History
 from shop.yard.models import Cutter, Machine
 
 
@@ -63,7 +63,7 @@ class Cut(AtWork):
     taken = models.BooleanField(default=True)
     confirmed = models.BooleanField(default=False)
     has_readings = models.BooleanField(default=False)
-    history = HistoricalRecords()
+    history = History()
 
     class Meta(AtWork.Meta):
         indexes = [
@@ -79,7 +79,7 @@ class Trouble(AtWork):
     """What's wrong? asked beside a machine: what was seen, and what the core made of it. `helped`: what became of it, where somebody said."""
 
     helped = models.CharField(max_length=10, blank=True, default="")
-    history = HistoricalRecords()
+    history = History()
 
 
 class EdgeEvent(Kept):
@@ -95,7 +95,7 @@ class EdgeEvent(Kept):
     made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="edge_events")
     made_at = models.DateTimeField(default=timezone.now)
     changed_at = models.DateTimeField(auto_now=True)
-    history = HistoricalRecords()
+    history = History()
 
     class Meta:
         ordering = ["-made_at", "-pk"]

@@ -3,9 +3,9 @@
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
-from simple_history.models import HistoricalRecords
 
 from shop.jobs.models import Kept
+from shop.records.history import History
 from shop.yard.models import Machine
 
 USER = settings.AUTH_USER_MODEL
@@ -117,7 +117,7 @@ class OwnExercise(Kept):
     made_by = models.ForeignKey(USER, on_delete=models.PROTECT, related_name="+")
     made_at = models.DateTimeField(default=timezone.now)
     changed_at = models.DateTimeField(auto_now=True)
-    history = HistoricalRecords()
+    history = History()
 
     class Meta:
         ordering = ["made_at", "pk"]

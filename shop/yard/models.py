@@ -4,8 +4,8 @@ record is the core's own object for it, as the table of fields has it."""
 from typing import Any
 
 from django.db import models
-from simple_history.models import HistoricalRecords
 
+from shop.records.history import History
 from shop.records.standing import Standing
 
 Spec = dict[str, Any]
@@ -33,7 +33,7 @@ class Machine(Record):
 
     kind = models.CharField(max_length=30)
     spec = models.JSONField(default=dict)
-    history = HistoricalRecords()
+    history = History()
 
     def as_spec(self) -> Spec:
         """The machine as a case has it."""
@@ -51,7 +51,7 @@ class Stage(models.Model):
     min_rpm = models.FloatField(null=True, blank=True)
     max_rpm = models.FloatField(null=True, blank=True)
     spec = models.JSONField(default=dict)
-    history = HistoricalRecords()
+    history = History()
 
     class Meta:
         ordering = ["position"]
@@ -82,7 +82,7 @@ class Cutter(Record):
     measured = models.JSONField(default=dict, blank=True)
     # Whether the measured lives stand in the place of those that were typed.
     uses_measured = models.BooleanField(default=True)
-    history = HistoricalRecords()
+    history = History()
 
     class Meta(Record.Meta):
         ordering = ["diameter_mm", "name"]
@@ -102,7 +102,7 @@ class Material(Record):
 
     iso_group = models.CharField(max_length=1)
     spec = models.JSONField(default=dict)
-    history = HistoricalRecords()
+    history = History()
 
     def as_spec(self) -> Spec:
         """The material as a case has it."""

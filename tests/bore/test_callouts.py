@@ -177,7 +177,7 @@ def test_a_seat_is_taken_from_its_hole(text: str, hole: float, seat: Seat) -> No
 
 
 def test_a_flat_floor_is_said_before_or_behind() -> None:
-    for text in ("32 flat-bottomed", "flat bottom 32", "32, flat-bottomed"):
+    for text in ("32 flat-bottomed", "flat bottom 32", "32, flat-bottomed", "32 flat"):
         found = read_drawn(text)
         assert (found.flat, found.finished_mm) == (True, 32.0)
         assert found.means.endswith("flat at the bottom")

@@ -260,8 +260,9 @@ def test_the_map_can_be_clicked_and_a_school_pinned(bench: Page) -> None:
     assert case_in_address(bench)["setting"]["school"] == "diameter-feed"
 
 
-def test_nothing_is_fetched_from_anywhere_else(page: Page, server: Server) -> None:
+def test_nothing_is_fetched_from_anywhere_else(open_page: OpenPage, server: Server) -> None:
     asked: list[str] = []
+    page = open_page()
     page.on("request", lambda request: asked.append(request.url))
     page.goto(server.address)
     drawn(page)

@@ -64,8 +64,8 @@ def test_a_chart_says_what_to_set_and_what_a_hand_does(page: Page, server: Serve
 
 
 def test_a_chart_is_one_sheet_in_black_and_white_and_fits_a_phone(page: Page, server: Server, open_page: OpenPage) -> None:
-    page.add_init_script("window.print = () => { window.printed = true; }")
     chart(page, server)
+    page.evaluate("window.print = () => { window.printed = true; }")
     page.get_by_role("button", name="Print", exact=True).click()
     expect(page.get_by_alt_text("Opens column press C2 on a phone")).to_have_attribute("src", re.compile("^data:image/svg"))
     with printed(page) as paper:

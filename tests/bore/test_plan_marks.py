@@ -1,0 +1,361 @@
+"""The marks a plan turns on, each looked at on it and a hair to either side. The figures are common practice, as the modules that hold
+them say; the sums stand beside the checks."""
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+
+from bore.answers.plan_request import read_plan
+from bore.base.errors import BadInput
+from bore.check.evaluate import evaluate
+from bore.job.hole import Hole
+from bore.job.job import Job
+from bore.job.pecks import peck_time_s
+from bore.limits.judgement import HOLDS, TIGHT
+from bore.limits.motor import cut_time_s
+from bore.loads.assemble import columns_of
+from bore.plan.boring import passes
+from bore.plan.crib_end import mends
+from bore.plan.deep_hole import deep_hole
+from bore.plan.hand_steps import leans_too_far, too_far_by_hand
+from bore.plan.hand_work import burr_words, mark_s
+from bore.plan.pattern import read_pattern
+from bore.plan.phases import phases
+from bore.plan.solver import LAST, Work, solve, tight_s, why_of
+from bore.plan.step_cut import Cut, Cuts, cut_as_set, reason_of, shallow
+from bore.plan.times import Plan
+from tests.answers import plan_answer
+from tests.demo import asked, place
+
+
+def base(machine: str, hole: str = "10", depth_mm: float = 20.0, material: str = "steel-c45", **more: Any) -> Job:
+    return read_plan(asked(machine, hole, depth_mm, material, **more)).task.base
+
+
+def planned(machine: str, hole: str, depth_mm: float, material: str, **more: Any) -> Plan:
+    found = read_plan(asked(machine, hole, depth_mm, material, **more))
+    return solve(found.task, found.wish)
+
+
+def first_cut(machine: str, hole: str, depth_mm: float, material: str, **more: Any) -> Cut:
+    """The cut of the last drill of a plan."""
+    steps = planned(machine, hole, depth_mm, material, **more).steps
+    return [step.cut for step in steps if step.kind == "drill" and step.cut is not None][-1]
+
+
+@pytest.mark.parametrize(
+    ("hole_mm", "drilled_mm", "times"),
+    # A last pass of 0.4 of width, before it passes of at most 3: 3.4 is two in all, a hair more three; 6.4 three.
+    [(30.0, 29.9, 2), (30.0, 26.6, 2), (30.0, 26.59, 3), (40.0, 33.6, 3), (40.0, 33.59, 4)],
+)
+def test_a_bar_goes_through_as_often_as_its_passes_need(hole_mm: float, drilled_mm: float, times: int) -> None:
+    assert passes(hole_mm=hole_mm, drilled_mm=drilled_mm) == times
+
+
+def test_a_mouth_up_to_sixteen_is_broken_in_the_fingers() -> None:
+    assert "in the fingers" in burr_words(16.0, False)
+    assert "scraper" in burr_words(16.1, False)
+
+
+def test_a_magnet_takes_its_moving_and_overhead_its_strap() -> None:
+    """Marked in twenty seconds; moved and lined up in forty-five more; strapped on and off in thirty."""
+    magnet = base("m1", "22", 16.0, "steel-structural-355").machine
+    assert magnet.magnet is not None
+    hung = [replace(magnet, magnet=replace(magnet.magnet, orientation=how)) for how in ("down", "wall", "overhead")]
+    assert [mark_s(one) for one in (base("c2").machine, *hung)] == [20, 65, 95, 95]
+
+
+@pytest.mark.parametrize(
+    ("material", "start_mm", "size_mm", "far"),
+    [
+        # In two hands: from solid to 6.5 in steel and 8 in aluminium; above 10 from no less than four tenths, and from no more than half.
+        ("steel-c45", 0.0, 6.5, False),
+        ("steel-c45", 0.0, 6.6, True),
+        ("alu-wrought-6082", 0.0, 8.0, False),
+        ("alu-wrought-6082", 0.0, 8.1, True),
+        ("steel-c45", 3.0, 10.0, False),
+        ("steel-c45", 4.0, 10.1, True),
+        ("steel-c45", 4.8, 12.0, False),
+        ("steel-c45", 4.7, 12.0, True),
+        ("steel-c45", 6.0, 12.0, False),
+        ("steel-c45", 6.2, 12.0, True),
+    ],
+)
+def test_how_far_a_hand_goes_at_once(material: str, start_mm: float, size_mm: float, far: bool) -> None:
+    job = base("h1", "6", 10.0, material)
+    drill = replace(job.yard.cutters[place("twist", 6)], diameter_mm=size_mm)
+    assert too_far_by_hand(job, drill, start_mm, size_mm) is far
+    # A hole that was there before is the check's to judge; a fed spindle leans on nothing.
+    assert not too_far_by_hand(base("v1"), drill, start_mm, size_mm)
+    if start_mm > 6:
+        assert not too_far_by_hand(job, drill, start_mm, size_mm, there_mm=start_mm)
+
+
+def test_a_hand_leans_no_more_than_thirteen_into_solid() -> None:
+    job = first_cut("b2", "13", 20.0, "steel-structural-355").job
+    solid = replace(job, hole=replace(job.hole, start_diameter_mm=0.0, diameter_mm=13.0))
+    assert solid.setting.hand_force_n is not None
+    assert not leans_too_far(solid)
+    wider = replace(solid, hole=replace(solid.hole, diameter_mm=13.1))
+    assert leans_too_far(wider)
+    assert not leans_too_far(replace(wider, hole=replace(wider.hole, start_diameter_mm=5.0)))
+    assert not leans_too_far(replace(wider, setting=replace(wider.setting, hand_force_n=None)))
+
+
+def test_a_stroke_falls_into_its_stretches() -> None:
+    """Half the pull until the point is in and over the last of a through hole; in sheet thinner than the point nothing lies between."""
+    cut = first_cut("b2", "8", 20.0, "steel-structural-355")
+    pull, point = cut.job.setting.hand_force_n, cut.depths.point_length_mm
+    assert pull is not None
+    found = phases(cut)
+    assert [(one.from_mm, one.to_mm) for one in found] == [(0, point), (point, 20.0), (20.0, cut.depths.stop_mm)]
+    assert [one.hand_force_n for one in found] == [pull / 2, pull, pull / 2]
+    sheet = replace(cut, job=replace(cut.job, hole=replace(cut.job.hole, depth_mm=point)))
+    assert [one.words.split(",")[0].split(":")[0] for one in phases(sheet)] == ["lightly", "ease off"]
+    blind = replace(cut, job=replace(cut.job, hole=replace(cut.job.hole, through=False)))
+    assert [one.to_mm for one in phases(blind)] == [point, cut.depths.stop_mm]
+
+
+def test_a_row_of_one_is_a_pattern() -> None:
+    assert len(read_pattern({"kind": "line", "count": 1, "pitch_mm": 5}, 2).points_mm) == 1
+
+
+@pytest.mark.parametrize(
+    ("next_mm", "words"),
+    # A neighbour nearer than two diameters is plugged or drilled later; at two it is the edge that wants metal.
+    [(19.9, "drill every second hole"), (20.0, "clamp a block"), (None, "clamp a block")],
+)
+def test_what_stands_in_for_missing_metal(next_mm: float | None, words: str) -> None:
+    job = base("c2")
+    assert words in mends(replace(job, hole=replace(job.hole, next_hole_mm=next_mm)), "break-out", 10.0)
+
+
+def test_a_slope_wants_a_flat_first() -> None:
+    job = base("c2")
+    assert "drill" in mends(job, "wander", 10.0)
+    assert "a flat to start on" in mends(replace(job, hole=replace(job.hole, entry="inclined")), "wander", 10.0)
+
+
+def test_a_tight_step_counts_two_minutes_and_half_its_time_more() -> None:
+    cut = replace(first_cut("c2", "10", 20.0, "steel-c45"), time_s=40.0, verdict=TIGHT)
+    assert tight_s(cut, 6) == 120 + 0.5 * 40 * 6
+    assert tight_s(replace(cut, verdict=HOLDS), 6) == 0
+
+
+def test_the_last_drill_says_whether_it_is_the_drawings_own() -> None:
+    own = [step.why for step in planned("c2", "10", 20.0, "steel-c45").steps if step.kind == "drill"]
+    assert own == [LAST]
+    without = planned("c2", "M12", 20.0, "steel-c45", without_mm=[10.2])
+    near = next(step for step in without.steps if step.kind == "drill")
+    assert near.size_mm != pytest.approx(10.2)
+    assert near.why == "the nearest in the crib to 10.2 mm, within what the drawing allows"
+
+
+@pytest.mark.parametrize(
+    ("depth_mm", "rests", "words"),
+    # The tube: the hole, 15 to regrind, 65 for bush holder and seal, 40 in the driver; a rest for each forty diameters but the last.
+    [
+        (279.0, 0, ""),
+        (281.0, 1, "1 steady-rest bush for 10 mm"),
+        (679.0, 1, "1 steady-rest bush for 10 mm"),
+        (681.0, 2, "2 steady-rest bushes for 10 mm"),
+    ],
+)
+def test_steady_rests_by_the_length_of_the_tube(depth_mm: float, rests: int, words: str) -> None:
+    job = first_cut("g1", "10", 400.0, "steel-c45").job
+    deep = deep_hole(replace(job, hole=replace(job.hole, depth_mm=depth_mm)))
+    assert deep.steady_rests == rests
+    assert [line for line in deep.order if "steady-rest" in line] == ([words] if words else [])
+
+
+def test_the_plate_a_magnet_wants_is_its_base_and_its_overhang() -> None:
+    sheets = plan_answer(asked("m1", "22", 16.0, "steel-structural-355"))["sheets"]
+    magnet = next(one for one in sheets if one["kind"] == "magnet")
+    facts = {fact["name"]: fact["value"] for fact in magnet["facts"]}
+    long = facts["spindle before its front edge"] + facts["base, long"]
+    assert f"it wants {long:g} by {facts['base, wide']:g} mm of plate" in " ".join(magnet["lines"])
+
+
+@pytest.mark.parametrize(
+    ("text", "grade"),
+    # ISO 286-1 at 14 mm: IT7 18 µm, IT8 27, IT9 43, IT10 70, IT11 110: a width of exactly a grade's is that grade's, less the finer one's.
+    [("14 +0.018/0", 7), ("14 +0.027/0", 8), ("14 +0.026/0", 7), ("14 +0.043/0", 9), ("14 +0.11/0", 11), ("14 +0.107/0", 10)],
+)
+def test_a_width_in_figures_is_its_grades(text: str, grade: int) -> None:
+    assert read_plan(asked("c2", text, 20.0, "steel-c45")).task.drawn.tolerance_it == grade
+
+
+def test_a_spot_has_the_plate_under_it() -> None:
+    job = base("c2", depth_mm=12.0)
+    assert shallow(job, 2.0).plate_thickness_mm == 12
+    blind = replace(job, hole=replace(job.hole, through=False, plate_thickness_mm=30.0))
+    spot: Hole = shallow(blind, 2.0)
+    assert (spot.depth_mm, spot.through, spot.plate_thickness_mm) == (2.0, False, 30.0)
+
+
+# --- rows of one's own --------------------------------------------------------------
+
+
+def row(machine: str, hole: str, *steps: tuple[str, int | None], **more: Any) -> dict[str, Any]:
+    return plan_answer(asked(machine, hole, 20.0, "steel-c45", steps=[{"kind": kind, "cutter": cutter} for kind, cutter in steps], **more))
+
+
+def test_a_drill_of_the_holes_own_size_has_nothing_to_do() -> None:
+    ten = place("twist", 10)
+    said = row("c2", "10", ("mark", None), ("pilot", ten), ("drill", ten), ("deburr", None))["says"]
+    assert any("the hole is 10 mm already" in one for one in said)
+
+
+def test_what_comes_after_the_last_drill_is_not_early() -> None:
+    drill, reamer = place("twist", 9.8), place("reamer", 10)
+    right = row("c2", "10 H7", ("mark", None), ("drill", drill), ("ream", reamer), ("deburr", None))["says"]
+    assert not any("comes before" in one for one in right)
+    early = row("c2", "10 H7", ("mark", None), ("ream", reamer), ("drill", drill), ("deburr", None))["says"]
+    assert any("ream comes before the hole is drilled to size" in one for one in early)
+
+
+# --- what a step says ----------------------------------------------------------------
+
+
+def kind_of_why(cuts: Cuts, pilot_mm: float, k: int) -> str:
+    """What the words for a pilot say, held to the drill after it checked with it and from solid metal."""
+    cutter = cuts.base.yard.cutters[k]
+    words = why_of(cuts, 0.0, pilot_mm, (pilot_mm, cutter.diameter_mm, k))
+    assert words.startswith(f"without the {pilot_mm:g} mm pilot")
+    if not cutter.kind.drills:
+        assert words.endswith(f"there is no hole for the {cutter.kind.words} to follow")
+        return "follows"
+    without, with_it = cuts.of(0.0, cutter.diameter_mm, k), cuts.of(pilot_mm, cutter.diameter_mm, k)
+    kind = "cannot" if not without.goes else "tight" if without.verdict == TIGHT and with_it.verdict < TIGHT else "goes"
+    assert ("it is tight" in words, "it goes too" in words) == (kind == "tight", kind == "goes"), words
+    assert kind == "goes" or words.endswith(reason_of(without))
+    return kind
+
+
+def test_why_a_step_is_there_is_what_the_next_would_do_without_it() -> None:
+    said = set()
+    for machine in ("c2", "b2"):
+        cuts = Work(read_plan(asked(machine, "20", 20.0, "stainless-304")).task).cuts()
+        sizes = {k: one.diameter_mm for k, one in enumerate(cuts.base.yard.cutters) if one.kind.opens_out}
+        said |= {kind_of_why(cuts, 5.0, k) for k, size in sizes.items() if size in (10.0, 13.0, 16.0, 19.7, 20.0)}
+    assert said == {"follows", "cannot", "tight", "goes"}
+    assert why_of(cuts, 5.0, 10.0, (10.0, 20.0, max(sizes))).startswith("without the 10 mm step")
+
+
+@pytest.mark.parametrize(
+    ("machine", "hole", "material"), [("v1", "10", "steel-c45"), ("b2", "13", "stainless-304"), ("m1", "22", "steel-c45")]
+)
+def test_a_steps_bar_and_its_figure_agree(machine: str, hole: str, material: str) -> None:
+    """Demand over the soft mark is the use; low, middle and high rise; nought stands for nothing."""
+    cuts = [step["cut"] for step in plan_answer(asked(machine, hole, 16.0, material))["plan"]["steps"] if step["cut"]]
+    bars = [(cut["ladder"], cut["use"]) for cut in cuts if cut["ladder"]]
+    assert bars
+    for bar, use in bars:
+        assert 0 < bar["low"] <= bar["middle"] <= bar["high"]
+        assert 0 < bar["soft"] <= 1
+        assert bar["high"] / bar["soft"] == pytest.approx(use, rel=2e-3)
+
+
+def test_a_spot_is_a_tenth_of_the_hole_deep() -> None:
+    mark = planned("v1", "10", 20.0, "steel-c45").steps[0]
+    assert mark.cut is not None
+    assert mark.cut.job.hole.depth_mm == 1.0
+    small = planned("v1", "3", 8.0, "steel-c45").steps[0]
+    assert small.cut is not None
+    # Never less than half a millimetre.
+    assert small.cut.job.hole.depth_mm == 0.5
+
+
+def test_a_crib_without_the_size_names_the_three_nearest() -> None:
+    request = asked("c2", "9", 20.0, "steel-c45")
+    jobber = {"family": "twist", "substrate": "hss", "point": "thinned"}
+    request["case"]["yard"]["cutters"] = [jobber | {"diameter_mm": size} for size in (3.0, 4.0, 6.0, 8.0, 10.0, 13.0)]
+    found = read_plan(request)
+    with pytest.raises(BadInput) as refused:
+        solve(found.task, found.wish)
+    assert refused.value.problems[0].message.startswith("9 is drilled 9 mm and no drill of the crib makes that; nearest: 8, 10, 6 mm")
+
+
+def test_too_many_holes_are_counted_in_the_words() -> None:
+    with pytest.raises(BadInput, match="420 holes are too many"):
+        read_pattern({"kind": "grid", "columns": 21, "rows": 20, "pitch_mm": 5}, 2)
+
+
+@pytest.mark.parametrize("depth_mm", [60.0, 95.0, 100.0, 101.0, 102.0, 103.0, 110.0])
+def test_a_tailstock_goes_on_where_its_barrel_ends(depth_mm: float) -> None:
+    """120 mm of barrel, 15 out before it begins: 105 mm are left."""
+    found = plan_answer(asked("l1", "10", depth_mm, "steel-c45"))
+    lines = next(one for one in found["sheets"] if one["kind"] == "tailstock")["lines"]
+    for step in found["plan"]["steps"]:
+        if step["cut"]:
+            line = next(one for one in lines if one.startswith(f"{step['kind']} {step['size_mm']:g} mm"))
+            assert ("move the tailstock up" in line) == (step["cut"]["stop_mm"] > 105)
+
+
+def test_no_row_is_longer_than_six_steps() -> None:
+    """Seven sizes that must be in it are one too many."""
+    sizes = [3, 4, 5, 6, 7, 8]
+    found = read_plan(asked("v1", "9", 20.0, "brass-free", pinned_mm=sizes[1:]))
+    drilled = [step.size_mm for step in solve(found.task, found.wish).steps if step.kind in ("pilot", "open", "drill")]
+    assert drilled == [*sizes[1:], 9]
+    found = read_plan(asked("v1", "9", 20.0, "brass-free", pinned_mm=sizes))
+    with pytest.raises(BadInput):
+        solve(found.task, found.wish)
+
+
+# --- flat floors, blind threads, pecks ------------------------------------------------
+
+
+def test_a_point_stops_on_a_flat_floor_or_is_refused() -> None:
+    """A plain point of 118 degrees is 0.3 of the width long: of a floor 20 mm down 17 are drilled full, and the rest squared off."""
+    steps = planned("c2", "10 flat", 20.0, "steel-c45", through=False).steps
+    drill = next(step.cut for step in steps if step.kind == "drill")
+    assert drill is not None
+    assert drill.job.hole.depth_mm == pytest.approx(20 - 3.004, abs=1e-3)
+    assert drill.depths.stop_mm <= 20
+    assert [step.kind for step in steps][-2:] == ["bore", "deburr"]
+    for depth, goes in ((3.4, True), (3.3, False), (2.0, False)):
+        request = asked("c2", "10 flat", depth, "steel-c45", through=False)
+        if goes:
+            found = read_plan(request)
+            shallow_drill = next(step.cut for step in solve(found.task, found.wish).steps if step.kind == "drill")
+            assert shallow_drill is not None
+            assert shallow_drill.depths.stop_mm <= depth
+        else:
+            with pytest.raises(BadInput, match="goes through a flat floor"):
+                solve(read_plan(request).task, read_plan(request).wish)
+
+
+def test_a_blind_thread_is_drilled_past_its_depth_for_the_tap() -> None:
+    """The full thread, the tap's chamfer and some turns of room; a plate that has not that much is told so, and what would do."""
+    drill = first_cut("v1", "M10", 20.0, "steel-c45", through=False, plate_thickness_mm=60.0)
+    assert 1.5 * 3 < drill.job.hole.depth_mm - 20 < 1.5 * 9
+    with pytest.raises(BadInput, match="a bottoming tap wants least room"):
+        planned("v1", "M10", 20.0, "steel-c45", through=False, plate_thickness_mm=21.0)
+
+
+def test_a_pecked_cut_takes_its_pecks_time_too() -> None:
+    """Out and in again to each depth, on top of the cutting."""
+    found = first_cut("c2", "6", 40.0, "stainless-304")
+    cut, pecks = cut_as_set(found.job), peck_time_s(found.job)
+    assert pecks > 0
+    columns = columns_of(cut.job)
+    assert cut.time_s == pytest.approx(float(cut_time_s(columns, evaluate(columns).loads)) + pecks)
+
+
+def test_only_a_tailstock_is_set_by_its_wheel() -> None:
+    kinds = {machine: {one["kind"] for one in plan_answer(asked(machine, "10", 20.0, "steel-c45"))["sheets"]} for machine in ("c2", "l1")}
+    assert "tailstock" in kinds["l1"]
+    assert "tailstock" not in kinds["c2"]
+
+
+def test_striking_a_drill_out_looks_at_the_one_after_it() -> None:
+    """A pilot stands for the drill that follows it once the one between is struck out."""
+    five, eight, ten = place("twist", 5), place("twist", 8), place("twist", 10)
+    rows = [{"kind": "mark", "cutter": None}]
+    rows += [{"kind": kind, "cutter": k, "struck": k == eight} for kind, k in (("pilot", five), ("open", eight), ("drill", ten))]
+    steps = plan_answer(asked("c2", "10", 20.0, "stainless-304", steps=[*rows, {"kind": "deburr", "cutter": None}]))["plan"]["steps"]
+    assert [step["start_mm"] for step in steps if not step["struck"]][:3] == [0, 0, 5]
+    cuts = Work(read_plan(asked("c2", "10", 20.0, "stainless-304")).task).cuts()
+    assert steps[1]["why"] == why_of(cuts, 0.0, 5.0, (5.0, 10.0, ten))
