@@ -1,9 +1,10 @@
 /** Cautions for this job, one line, opening to the full list. */
+import { memo } from "react";
 import { useUnits } from "./useUnits";
 import { Told } from "./Told";
 import { inUnits } from "./units";
 
-export function Cautions({ cautions }: { cautions: readonly string[] }) {
+export const Cautions = memo(function Cautions({ cautions }: { cautions: readonly string[] }) {
   const system = useUnits();
   if (cautions.length === 0) return null;
   const [first, ...rest] = cautions;
@@ -29,4 +30,4 @@ export function Cautions({ cautions }: { cautions: readonly string[] }) {
       </details>
     </>
   );
-}
+});

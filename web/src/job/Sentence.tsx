@@ -1,5 +1,5 @@
 /** The job sentence: the input. Each phrase opens a picker made for that thing. */
-import { type ReactNode, useEffect, useRef } from "react";
+import { memo, type ReactNode, useEffect, useMemo, useRef } from "react";
 
 import { PhrasePicker } from "../ui/PhrasePicker";
 import { phraseOfField } from "./fields";
@@ -49,6 +49,10 @@ const LABELS: Record<Phrase, string> = {
   held: "what holds the drill",
   asked: "tolerance and edges",
 };
+type Opens = Record<Phrase, (wanted: boolean) => void>;
+const openers = (open: Props["onOpen"]): Opens =>
+  Object.fromEntries(Object.keys(LABELS).map((name) => [name, (wanted: boolean) => open(wanted ? (name as Phrase) : null)])) as Opens;
+
 type Props = {
   answer: Answer | null;
   problems: readonly { field: string; message: string }[];
@@ -56,9 +60,11 @@ type Props = {
   onOpen: (phrase: Phrase | null) => void;
 };
 
-export function Sentence({ answer, problems, open, onOpen }: Props) {
+export const Sentence = memo(function Sentence({ answer, problems, open, onOpen }: Props) {
   const { state, system } = useJob();
   const materials = useMaterials();
+  // The same functions each time: a phrase that reads as before is not drawn again.
+  const opens = useMemo(() => openers(onOpen), [onOpen]);
   const latest = useRef(open);
   useEffect(() => {
     latest.current = open;
@@ -79,7 +85,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
           mark={PHRASE_KEYS[name]}
           state={wrong ? "wrong" : line.assumed ? "assumed" : "plain"}
           open={open === name}
-          onOpenChange={(wanted) => onOpen(wanted ? name : null)}
+          onOpenChange={opens[name]}
           wide={wide}
         >
           {picker}
@@ -137,7 +143,7 @@ export function Sentence({ answer, problems, open, onOpen }: Props) {
       )}
     </section>
   );
-}
+});
 
 /** The machine's record has been changed since the job was made of it: the link stands as it was, today's is one tap away. */
 function Newer() {

@@ -1,5 +1,5 @@
 /** What the core tells, in the user's units, its terms marked: each opens the glossary at that word. */
-import { createContext, Fragment, useContext } from "react";
+import { createContext, Fragment, memo, useContext } from "react";
 
 import { pieces, type Terms } from "./terms";
 import { inUnits } from "./units";
@@ -8,7 +8,7 @@ import { useUnits } from "./useUnits";
 /** The words the glossary knows, and what opens it at one of them; nothing is marked before they are here. */
 export const Glossary = createContext<{ terms: Terms; open: (id: string) => void } | null>(null);
 
-export function Told({ children }: { children: string }) {
+export const Told = memo(function Told({ children }: { children: string }) {
   const glossary = useContext(Glossary);
   const said = inUnits(children, useUnits());
   if (!glossary) return said;
@@ -21,4 +21,4 @@ export function Told({ children }: { children: string }) {
       <Fragment key={place}>{text}</Fragment>
     ),
   );
-}
+});

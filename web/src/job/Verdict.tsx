@@ -1,4 +1,5 @@
 /** The verdict: one word, and which limit gives way first and by how much. */
+import { memo } from "react";
 import { useUnits } from "./useUnits";
 import type { Answer, Case, System } from "./types";
 import { inUnits } from "./units";
@@ -55,7 +56,7 @@ type Props = {
   job: Case | null;
 };
 
-export function Verdict({ answer, stale, drafted, settling, of, job }: Props) {
+export const Verdict = memo(function Verdict({ answer, stale, drafted, settling, of, job }: Props) {
   const system = useUnits();
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
@@ -77,4 +78,4 @@ export function Verdict({ answer, stale, drafted, settling, of, job }: Props) {
       {answer.experience && job && <Experience said={answer.experience} job={job} />}
     </section>
   );
-}
+});

@@ -1,4 +1,5 @@
 /** The way out: changes that were checked before they are offered, each one tap or one key, each one step of undo. */
+import { memo } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 
 import type { Schemas } from "../api/client";
@@ -31,7 +32,7 @@ type Props = {
   keys: { enabled: boolean; ignoreEventWhen: () => boolean; enableOnFormTags: readonly "slider"[] };
 };
 
-export function WaysOut({ found, stale, keys }: Props) {
+export const WaysOut = memo(function WaysOut({ found, stale, keys }: Props) {
   const { change, system } = useJob();
   const take = (way: Way | undefined) => {
     if (!way || stale) return;
@@ -75,4 +76,4 @@ export function WaysOut({ found, stale, keys }: Props) {
       </ol>
     </section>
   );
-}
+});

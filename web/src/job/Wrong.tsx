@@ -1,6 +1,6 @@
 /** What is wrong? Asked beside the machine, of the job on screen. */
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 
 import type { Case } from "./types";
 import { later } from "../ui/later";
@@ -24,7 +24,7 @@ type Props = {
   onClosed?: (seen: readonly string[]) => void;
 };
 
-export function Wrong({ job, className = "", asked = null, onClosed }: Props) {
+export const Wrong = memo(function Wrong({ job, className = "", asked = null, onClosed }: Props) {
   const [open, setOpen] = useState(false);
   const [seen, setSeen] = useState<readonly string[]>([]);
   useEffect(() => {
@@ -59,4 +59,4 @@ export function Wrong({ job, className = "", asked = null, onClosed }: Props) {
       </Dialog.Portal>
     </Dialog.Root>
   );
-}
+});

@@ -1,6 +1,6 @@
 /** A phrase that opens its picker: a popover on a bench, a sheet from below on a phone. */
 import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 
 type Props = {
   /** What the phrase is, for screen readers: "diameter". */
@@ -14,7 +14,18 @@ type Props = {
   wide?: boolean;
 };
 
-export function PhrasePicker({ label, text, mark, state = "plain", open, onOpenChange, children, wide }: Props) {
+/** A closed picker shows its phrase and nothing of what is in it. */
+const looksTheSame = (before: Props, now: Props): boolean =>
+  !before.open &&
+  !now.open &&
+  before.label === now.label &&
+  before.text === now.text &&
+  before.mark === now.mark &&
+  before.state === now.state &&
+  before.wide === now.wide &&
+  before.onOpenChange === now.onOpenChange;
+
+export const PhrasePicker = memo(function PhrasePicker({ label, text, mark, state = "plain", open, onOpenChange, children, wide }: Props) {
   return (
     <Popover.Root open={open} onOpenChange={onOpenChange}>
       <Popover.Trigger asChild>
@@ -46,4 +57,4 @@ export function PhrasePicker({ label, text, mark, state = "plain", open, onOpenC
       </Popover.Portal>
     </Popover.Root>
   );
-}
+}, looksTheSame);

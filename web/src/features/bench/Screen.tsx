@@ -1,5 +1,5 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
-import { useEffect, useLayoutEffect, useState } from "react";
+import { useEffect, useLayoutEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
@@ -62,10 +62,11 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const [seen, setSeen] = useState<string | null>(null);
   const [far, setFar] = useState(false);
   // A picker hangs on its phrase: from further down the page the sentence comes back into view first.
-  const openAt = (phrase: Phrase | null) => {
+  const openAt = useStable((phrase: Phrase | null) => {
     window.scrollTo({ top: 0 });
     setOpen(phrase);
-  };
+  });
+  const forget = useStable(() => setSeen(null));
   const mayKeep = useMay("machinist");
   const findable = useFindable(openAt, setSeen);
   const job = state.jobs.now?.case ?? null;
@@ -99,7 +100,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   };
   // Asked of the page itself when the key comes: a picker that has just closed must not swallow the next key.
   // The map is a slider to the keyboard, not a field: letters typed on it are keys.
-  const free = { enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen, enableOnFormTags: ["slider"] as const };
+  const free = useMemo(() => ({ enabled: keysOn, preventDefault: true, ignoreEventWhen: pickerIsOpen, enableOnFormTags: ["slider"] as const }), [keysOn]);
   const everywhere = { preventDefault: true, enableOnFormTags: ["slider"] as const };
   useHotkeys(Object.keys(PHRASES), (event) => atOnce(() => openAt(PHRASES[event.key.toLowerCase()] ?? null)), free);
   const { print, code } = usePrint(() => location.href);
@@ -216,7 +217,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
           )}
           {answer && <Figures answer={answer} />}
           {answer && <Assumed answer={answer} guesses={guesses.data} onOpen={openAt} />}
-          <Wrong job={job} asked={seen} onClosed={() => setSeen(null)} />
+          <Wrong job={job} asked={seen} onClosed={forget} />
           {answer && <Said answer={answer} />}
         </div>
         <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>

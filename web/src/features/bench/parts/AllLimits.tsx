@@ -1,8 +1,10 @@
 /** Every limit in a line each, on paper only: the screen has the ladder. */
+import { memo } from "react";
+
 import type { Answer } from "../../../job/types";
 import { VERDICTS } from "../../../job/Verdict";
 
-export function AllLimits({ answer }: { answer: Answer }) {
+export const AllLimits = memo(function AllLimits({ answer }: { answer: Answer }) {
   const speaking = answer.limits.filter((limit) => limit.applies);
   return (
     <section aria-label="Every limit" className="print-only">
@@ -17,4 +19,4 @@ export function AllLimits({ answer }: { answer: Answer }) {
       </ul>
     </section>
   );
-}
+});

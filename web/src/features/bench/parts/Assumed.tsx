@@ -1,4 +1,5 @@
 /** What was assumed: the few things that carry this verdict, each with a way to put one's own; the rest folded by subject. */
+import { memo } from "react";
 import { pattern, phraseOfField } from "../../../job/fields";
 import { useUnits } from "../../../job/useUnits";
 import type { Answer, Phrase } from "../../../job/types";
@@ -30,7 +31,7 @@ export function inWords(field: string, value: unknown, system: System): string {
 
 type Props = { answer: Answer; guesses: Guesses | null; onOpen: (phrase: Phrase) => void };
 
-export function Assumed({ answer, guesses, onOpen }: Props) {
+export const Assumed = memo(function Assumed({ answer, guesses, onOpen }: Props) {
   const system = useUnits();
   const carried = guesses?.guesses ?? [];
   const others = answer.assumed.length - carried.length;
@@ -65,29 +66,34 @@ export function Assumed({ answer, guesses, onOpen }: Props) {
             ? `${others} more were assumed, and hardly move it`
             : `${answer.assumed.length} things were assumed; none of them moves this verdict`}
         </summary>
-        {SUBJECTS.map(([start, subject]) => {
-          const rows = answer.assumed.filter((one) => one.field.startsWith(start));
-          if (rows.length === 0) return null;
-          return (
-            <table key={start} className="mb-2 w-full">
-              <caption className="heading text-left">{subject}</caption>
-              <tbody>
-                {rows.map((one) => (
-                  <tr key={one.field} className="border-t border-rule align-top">
-                    <td className="py-0.5 pr-2">
-                      <Told>{one.words}</Told>
-                    </td>
-                    <td className="figure pr-2">{inWords(one.field, one.value, system)}</td>
-                    <td className="text-faint">
-                      <Told>{one.why}</Told>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          );
-        })}
+        <BySubject assumed={answer.assumed} system={system} />
       </details>
     </section>
   );
-}
+});
+
+/** All that was assumed, folded: mostly the same from answer to answer. */
+const BySubject = memo(function BySubject({ assumed, system }: { assumed: Answer["assumed"]; system: System }) {
+  return SUBJECTS.map(([start, subject]) => {
+    const rows = assumed.filter((one) => one.field.startsWith(start));
+    if (rows.length === 0) return null;
+    return (
+      <table key={start} className="mb-2 w-full">
+        <caption className="heading text-left">{subject}</caption>
+        <tbody>
+          {rows.map((one) => (
+            <tr key={one.field} className="border-t border-rule align-top">
+              <td className="py-0.5 pr-2">
+                <Told>{one.words}</Told>
+              </td>
+              <td className="figure pr-2">{inWords(one.field, one.value, system)}</td>
+              <td className="text-faint">
+                <Told>{one.why}</Told>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    );
+  });
+});

@@ -1,4 +1,5 @@
 /** Keep this check: give it a name, and it is there tomorrow. */
+import { memo } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 
 import { api } from "../../../api/client";
@@ -8,7 +9,7 @@ import { useJob } from "../../../job/provider";
 import { useChecks } from "../../../job/queries";
 import { KeepForm } from "../../../ui/KeepForm";
 
-export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export const KeepCheck = memo(function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { state, dispatch } = useJob();
   const client = useQueryClient();
   const job = state.jobs.now;
@@ -34,4 +35,4 @@ export function KeepCheck({ open, onOpenChange }: { open: boolean; onOpenChange:
       onOpenChange={onOpenChange}
     />
   );
-}
+});

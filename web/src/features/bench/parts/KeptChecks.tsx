@@ -1,5 +1,5 @@
 /** The checks that were kept, behind one button; what is laid side by side stands over the whole screen. */
-import { lazy, Suspense, useState } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 
 import { useChecks } from "../../../job/queries";
 import type { Answer } from "../../../job/types";
@@ -10,7 +10,7 @@ import type { Side } from "../compare";
 const KeptList = later(() => import("./KeptList").then((part) => part.KeptList), "Opening…");
 const Compare = lazy(() => import("./Compare"));
 
-export function KeptChecks({ answer }: { answer: Answer | null }) {
+export const KeptChecks = memo(function KeptChecks({ answer }: { answer: Answer | null }) {
   const checks = useChecks();
   const [open, setOpen] = useState(false);
   const [sides, setSides] = useState<Side[] | null>(null);
@@ -41,4 +41,4 @@ export function KeptChecks({ answer }: { answer: Answer | null }) {
       )}
     </>
   );
-}
+});

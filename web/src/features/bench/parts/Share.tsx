@@ -1,9 +1,9 @@
 /** The check as a link: the whole job is in it, so it opens the same anywhere this shop's server is reached. */
-import { useState } from "react";
+import { memo, useState } from "react";
 
 import { Panel } from "../../../ui/Panel";
 
-export function Share() {
+export const Share = memo(function Share() {
   const [said, setSaid] = useState("");
   const copy = async () => {
     try {
@@ -30,4 +30,4 @@ export function Share() {
       </div>
     </Panel>
   );
-}
+});
