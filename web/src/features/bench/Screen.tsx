@@ -207,7 +207,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         </button>
       </Actions>
       {far && <FarVerdict answer={current} sentence={shortSentence(state.jobs.now, current, system)} open onOpenChange={setFar} />}
-      {finding && <Find all={findable} onClose={() => setFinding(false)} />}
+      {finding && <Find all={findable()} onClose={() => setFinding(false)} />}
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
           {pictures.data && (

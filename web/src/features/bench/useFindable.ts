@@ -7,13 +7,14 @@ import type { Found } from "./find";
 import { words } from "../../job/words";
 import { openCheck } from "../../job/kept";
 
-export function useFindable(open: (phrase: Phrase) => void, ask: (symptom: string) => void): Found[] {
+export function useFindable(open: (phrase: Phrase) => void, ask: (symptom: string) => void): () => Found[] {
   const { change, dispatch } = useJob();
   const checks = useChecks().data ?? [];
   const materials = useMaterials().data ?? [];
   const machines = useMachines().data ?? [];
   const cutters = useCutters().data ?? [];
-  return [
+  // Hundreds of things: listed when somebody looks for one.
+  return () => [
     ...Object.entries(PHRASE_KEYS).map(([phrase, key]) => ({
       id: phrase,
       group: "Change",

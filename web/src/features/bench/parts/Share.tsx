@@ -18,7 +18,7 @@ export const Share = memo(function Share() {
       <div className="grid gap-2">
         <label className="grid gap-1">
           <span className="heading">The link to this check</span>
-          <input className="field figure text-xs" readOnly value={location.href} onFocus={(event) => event.target.select()} />
+          <Link />
         </label>
         <p className="text-sm text-faint">The whole job is in the link: hole, metal, cutter, machine and setting, as they are now.</p>
         <button type="button" className="chip justify-self-start" onClick={() => void copy()}>
@@ -31,3 +31,8 @@ export const Share = memo(function Share() {
     </Panel>
   );
 });
+
+/** The address as it is when this is opened, not as it was when the screen was last drawn. */
+function Link() {
+  return <input className="field figure text-xs" readOnly value={location.href} onFocus={(event) => event.target.select()} />;
+}
