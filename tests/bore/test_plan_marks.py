@@ -16,6 +16,8 @@ from bore.limits.judgement import HOLDS, TIGHT
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.plan.boring import passes
+from bore.plan.call import read_call
+from bore.plan.callout import read_drawn
 from bore.plan.crib_end import mends
 from bore.plan.deep_hole import deep_hole
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
@@ -359,3 +361,40 @@ def test_striking_a_drill_out_looks_at_the_one_after_it() -> None:
     assert [step["start_mm"] for step in steps if not step["struck"]][:3] == [0, 0, 5]
     cuts = Work(read_plan(asked("c2", "10", 20.0, "stainless-304")).task).cuts()
     assert steps[1]["why"] == why_of(cuts, 0.0, 5.0, (5.0, 10.0, ten))
+
+
+@pytest.mark.parametrize(
+    ("text", "hole", "depth_mm", "through"),
+    [
+        ("M10 x 20 deep", "M10", 20.0, False),
+        ("10 through", "10", None, True),
+        # A depth without a hole is no hole's depth.
+        ("20 deep", "20 deep", None, None),
+        ("through", "through", None, None),
+    ],
+)
+def test_a_depth_stands_behind_its_hole(text: str, hole: str, depth_mm: float | None, through: bool | None) -> None:
+    found = read_call(text)
+    assert (found.hole, found.depth_mm, found.through) == (hole, depth_mm, through)
+
+
+def test_a_hole_text_of_sixty_letters_is_read_and_of_more_is_not() -> None:
+    assert read_drawn("10" + " " * 70 + "H7").tolerance_it == 7
+    with pytest.raises(BadInput, match="is needed"):
+        read_drawn("1" * 61)
+    with pytest.raises(BadInput, match="not a drill size"):
+        read_drawn("1" * 59 + "x")
+
+
+@pytest.mark.parametrize(("times", "stages"), [(40.0, 1), (80.0, 1), (80.5, 2)])
+def test_a_longer_gun_drill_goes_in_through_the_hole_that_is_there(times: float, stages: int) -> None:
+    """On a machining centre one drill to forty diameters, brazed, or eighty, of solid carbide; then longer ones, each a little smaller."""
+    job = first_cut("v1", "8", 160.0, "steel-c45").job
+    deep = deep_hole(replace(job, hole=replace(job.hole, depth_mm=times * 8.0)))
+    assert len(deep.stages) >= stages
+    assert (len(deep.stages) > 1) == any("each longer drill" in line for line in deep.procedure)
+    sizes = [stage.diameter_mm for stage in deep.stages]
+    assert sizes == sorted(sizes, reverse=True)
+    depths = [stage.to_depth_mm for stage in deep.stages]
+    assert depths == sorted(depths)
+    assert depths[-1] == pytest.approx(times * 8.0)

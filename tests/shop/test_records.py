@@ -176,3 +176,16 @@ def test_a_database_made_by_the_commands_takes_them_again(tmp_path: Path, demo_d
     assert "14 machines" in server.manage("load_demo")
     assert (tmp_path / "shop.sqlite3").stat().st_size > 0
     assert oct((tmp_path / "demo-secret").stat().st_mode)[-3:] == "600"
+
+
+def test_a_records_history_is_its_own(yard: dict[str, int]) -> None:
+    """What is written down is of the record that was changed, newest first; the class that reads it is made once, not with each record."""
+    first, second = Machine.objects.order_by("slug")[:2]
+    before, others = first.history.count(), second.history.count()
+    first.note = "spindle bearings renewed"
+    first.save()
+    assert (first.history.count(), second.history.count()) == (before + 1, others)
+    assert {row.slug for row in first.history.all()} == {first.slug}
+    assert first.history.first().note == "spindle bearings renewed"
+    assert type(first.history) is type(second.history)
+    assert Machine.history.count() >= before + 1 + others
