@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from bore.base.errors import BadInput
 from bore.cutters.registry import family_of
-from bore.job.cutter import Cutter
+from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.thread_passes import thread_passes
 from bore.limits.judgement import HOLDS
 from bore.plan.boring import bars, bored
@@ -237,8 +237,13 @@ def deburr_step(task: Task) -> Step:
     return Step("deburr", None, size, size, None, 0.0, burr_words(size, task.base.hole.through), hand_s(task, "deburr", size))
 
 
-def floor_step(task: Task, size_mm: float) -> Step:
-    """The floor of a drilled hole squared off: on turning work by a bar, elsewhere by a flat-ended cutter or a drill ground flat."""
+def floor_step(task: Task, drilled: Step) -> Step:
+    """The floor of a drilled hole squared off: on turning work by a bar, elsewhere by a flat-ended cutter or a drill ground flat. Where a
+    reamer or a tap wants room below what it finishes, the floor lies so much deeper, and that is said."""
+    depth, size = task.base.hole.depth_mm, drilled.size_mm
     tool = "a bar in the tool post" if task.base.machine.is_a.lathe else "a flat-ended cutter, or a drill of the size ground flat"
     why = f"the drill's point stops on the floor; the corner it leaves is squared with {tool} (not checked here)"
-    return Step("bore", None, size_mm, size_mm, None, change_s(task.base), why, hand_s(task, "floor", size_mm))
+    floor = drilled.cut.depths.stop_mm if drilled.cut is not None else depth
+    if floor > depth + SAME_SIZE_MM:
+        why += f"; the floor lies {floor:.3g} mm down: {depth:g} mm finished, and room below for what finishes it"
+    return Step("bore", None, size, size, None, change_s(task.base), why, hand_s(task, "floor", size))

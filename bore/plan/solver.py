@@ -112,8 +112,9 @@ def _flat_way(task: Task, wish: Wish, work: Work) -> list[Step]:
         if _point_mm(task.drawn.drilled_mm) > MOST_POINT * task.base.hole.depth_mm:
             raise CribEnds("plan.hole", *_too_shallow(task)) from None
         steps = _first_way(task, wish, work)
-    size = max(step.size_mm for step in steps if step.kind in DRILLING)
-    return [*steps, floor_step(task, size)]
+    # Before it is reamed or tapped.
+    last = max(place for place, step in enumerate(steps) if step.kind in DRILLING)
+    return [*steps[: last + 1], floor_step(task, steps[last]), *steps[last + 1 :]]
 
 
 def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:

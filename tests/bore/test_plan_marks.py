@@ -329,6 +329,19 @@ def test_a_point_stops_on_a_flat_floor_or_is_refused() -> None:
                 solve(read_plan(request).task, read_plan(request).wish)
 
 
+def test_a_flat_floor_below_a_reamed_hole_lies_where_it_is_said() -> None:
+    """Squared before it is reamed; deeper than what is finished by the room a reamer wants, and no deeper than the drill's point goes."""
+    steps = planned("c2", "10 H7 flat", 20.0, "steel-c45", through=False).steps
+    assert [step.kind for step in steps] == ["mark", "drill", "bore", "ream", "deburr"]
+    drill, floor, ream = steps[1].cut, steps[2], steps[3].cut
+    assert drill is not None
+    assert ream is not None
+    assert 20 < ream.depths.stop_mm <= drill.depths.stop_mm
+    assert f"the floor lies {drill.depths.stop_mm:.3g} mm down: 20 mm finished" in floor.why
+    plain = planned("c2", "10 flat", 20.0, "steel-c45", through=False).steps
+    assert not any("the floor lies" in step.why for step in plain)
+
+
 def test_a_blind_thread_is_drilled_past_its_depth_for_the_tap() -> None:
     """The full thread, the tap's chamfer and some turns of room; a plate that has not that much is told so, and what would do."""
     drill = first_cut("v1", "M10", 20.0, "steel-c45", through=False, plate_thickness_mm=60.0)
