@@ -1,5 +1,5 @@
 /** The frame around every screen: name, units, theme, keys. */
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { notifyManager, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -45,6 +45,8 @@ const SCREENS = [
 /** The Plan's other form. */
 const MANY = "/part";
 
+// An answer is drawn as soon as it is here, not after a timer: React gathers what comes together by itself.
+notifyManager.setScheduler(queueMicrotask);
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } } });
 
 type Theme = "film" | "dim";
