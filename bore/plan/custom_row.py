@@ -255,6 +255,9 @@ def _with_why(cuts: Cuts, found: list[Step], own: Sequence[OwnStep], place: int)
     )
     if after is None or after.cutter is None or after.cut is None:
         return step
+    if place_guides(cuts.base, step.cutter, cuts.base.yard.cutters[after.cutter]):
+        # It says already what it guides.
+        return step
     return replace(step, why=why_of(cuts, step.start_mm, step.size_mm, (step.size_mm, after.size_mm, after.cutter)))
 
 

@@ -2,7 +2,6 @@
 them say; the sums stand beside the checks."""
 
 from dataclasses import replace
-from typing import Any
 
 import pytest
 
@@ -10,7 +9,6 @@ from bore.answers.plan_request import read_plan
 from bore.base.errors import BadInput
 from bore.check.evaluate import evaluate
 from bore.job.hole import Hole
-from bore.job.job import Job
 from bore.job.pecks import peck_time_s
 from bore.limits.judgement import HOLDS, TIGHT
 from bore.limits.motor import cut_time_s
@@ -18,32 +16,16 @@ from bore.loads.assemble import columns_of
 from bore.plan.boring import passes
 from bore.plan.call import read_call
 from bore.plan.callout import read_drawn
-from bore.plan.crib_end import mends
 from bore.plan.deep_hole import deep_hole
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
 from bore.plan.hand_work import burr_words, mark_s
 from bore.plan.pattern import read_pattern
 from bore.plan.phases import phases
-from bore.plan.solver import LAST, Work, solve, tight_s, why_of
-from bore.plan.step_cut import Cut, Cuts, cut_as_set, reason_of, shallow
-from bore.plan.times import Plan
+from bore.plan.solver import solve, tight_s
+from bore.plan.step_cut import cut_as_set, shallow
 from tests.answers import plan_answer
 from tests.demo import asked, place
-
-
-def base(machine: str, hole: str = "10", depth_mm: float = 20.0, material: str = "steel-c45", **more: Any) -> Job:
-    return read_plan(asked(machine, hole, depth_mm, material, **more)).task.base
-
-
-def planned(machine: str, hole: str, depth_mm: float, material: str, **more: Any) -> Plan:
-    found = read_plan(asked(machine, hole, depth_mm, material, **more))
-    return solve(found.task, found.wish)
-
-
-def first_cut(machine: str, hole: str, depth_mm: float, material: str, **more: Any) -> Cut:
-    """The cut of the last drill of a plan."""
-    steps = planned(machine, hole, depth_mm, material, **more).steps
-    return [step.cut for step in steps if step.kind == "drill" and step.cut is not None][-1]
+from tests.plans import base, first_cut, planned
 
 
 @pytest.mark.parametrize(
@@ -123,35 +105,10 @@ def test_a_row_of_one_is_a_pattern() -> None:
     assert len(read_pattern({"kind": "line", "count": 1, "pitch_mm": 5}, 2).points_mm) == 1
 
 
-@pytest.mark.parametrize(
-    ("next_mm", "words"),
-    # A neighbour nearer than two diameters is plugged or drilled later; at two it is the edge that wants metal.
-    [(19.9, "drill every second hole"), (20.0, "clamp a block"), (None, "clamp a block")],
-)
-def test_what_stands_in_for_missing_metal(next_mm: float | None, words: str) -> None:
-    job = base("c2")
-    assert words in mends(replace(job, hole=replace(job.hole, next_hole_mm=next_mm)), "break-out", 10.0)
-
-
-def test_a_slope_wants_a_flat_first() -> None:
-    job = base("c2")
-    assert "drill" in mends(job, "wander", 10.0)
-    assert "a flat to start on" in mends(replace(job, hole=replace(job.hole, entry="inclined")), "wander", 10.0)
-
-
 def test_a_tight_step_counts_two_minutes_and_half_its_time_more() -> None:
     cut = replace(first_cut("c2", "10", 20.0, "steel-c45"), time_s=40.0, verdict=TIGHT)
     assert tight_s(cut, 6) == 120 + 0.5 * 40 * 6
     assert tight_s(replace(cut, verdict=HOLDS), 6) == 0
-
-
-def test_the_last_drill_says_whether_it_is_the_drawings_own() -> None:
-    own = [step.why for step in planned("c2", "10", 20.0, "steel-c45").steps if step.kind == "drill"]
-    assert own == [LAST]
-    without = planned("c2", "M12", 20.0, "steel-c45", without_mm=[10.2])
-    near = next(step for step in without.steps if step.kind == "drill")
-    assert near.size_mm != pytest.approx(10.2)
-    assert near.why == "the nearest in the crib to 10.2 mm, within what the drawing allows"
 
 
 @pytest.mark.parametrize(
@@ -169,14 +126,6 @@ def test_steady_rests_by_the_length_of_the_tube(depth_mm: float, rests: int, wor
     deep = deep_hole(replace(job, hole=replace(job.hole, depth_mm=depth_mm)))
     assert deep.steady_rests == rests
     assert [line for line in deep.order if "steady-rest" in line] == ([words] if words else [])
-
-
-def test_the_plate_a_magnet_wants_is_its_base_and_its_overhang() -> None:
-    sheets = plan_answer(asked("m1", "22", 16.0, "steel-structural-355"))["sheets"]
-    magnet = next(one for one in sheets if one["kind"] == "magnet")
-    facts = {fact["name"]: fact["value"] for fact in magnet["facts"]}
-    long = facts["spindle before its front edge"] + facts["base, long"]
-    assert f"it wants {long:g} by {facts['base, wide']:g} mm of plate" in " ".join(magnet["lines"])
 
 
 @pytest.mark.parametrize(
@@ -199,64 +148,7 @@ def test_a_spot_has_the_plate_under_it() -> None:
 # --- rows of one's own --------------------------------------------------------------
 
 
-def row(machine: str, hole: str, *steps: tuple[str, int | None], **more: Any) -> dict[str, Any]:
-    return plan_answer(asked(machine, hole, 20.0, "steel-c45", steps=[{"kind": kind, "cutter": cutter} for kind, cutter in steps], **more))
-
-
-def test_a_drill_of_the_holes_own_size_has_nothing_to_do() -> None:
-    ten = place("twist", 10)
-    said = row("c2", "10", ("mark", None), ("pilot", ten), ("drill", ten), ("deburr", None))["says"]
-    assert any("the hole is 10 mm already" in one for one in said)
-
-
-def test_what_comes_after_the_last_drill_is_not_early() -> None:
-    drill, reamer = place("twist", 9.8), place("reamer", 10)
-    right = row("c2", "10 H7", ("mark", None), ("drill", drill), ("ream", reamer), ("deburr", None))["says"]
-    assert not any("comes before" in one for one in right)
-    early = row("c2", "10 H7", ("mark", None), ("ream", reamer), ("drill", drill), ("deburr", None))["says"]
-    assert any("ream comes before the hole is drilled to size" in one for one in early)
-
-
 # --- what a step says ----------------------------------------------------------------
-
-
-def kind_of_why(cuts: Cuts, pilot_mm: float, k: int) -> str:
-    """What the words for a pilot say, held to the drill after it checked with it and from solid metal."""
-    cutter = cuts.base.yard.cutters[k]
-    words = why_of(cuts, 0.0, pilot_mm, (pilot_mm, cutter.diameter_mm, k))
-    assert words.startswith(f"without the {pilot_mm:g} mm pilot")
-    if not cutter.kind.drills:
-        assert words.endswith(f"there is no hole for the {cutter.kind.words} to follow")
-        return "follows"
-    without, with_it = cuts.of(0.0, cutter.diameter_mm, k), cuts.of(pilot_mm, cutter.diameter_mm, k)
-    kind = "cannot" if not without.goes else "tight" if without.verdict == TIGHT and with_it.verdict < TIGHT else "goes"
-    assert ("it is tight" in words, "it goes too" in words) == (kind == "tight", kind == "goes"), words
-    assert kind == "goes" or words.endswith(reason_of(without))
-    return kind
-
-
-def test_why_a_step_is_there_is_what_the_next_would_do_without_it() -> None:
-    said = set()
-    for machine in ("c2", "b2"):
-        cuts = Work(read_plan(asked(machine, "20", 20.0, "stainless-304")).task).cuts()
-        sizes = {k: one.diameter_mm for k, one in enumerate(cuts.base.yard.cutters) if one.kind.opens_out}
-        said |= {kind_of_why(cuts, 5.0, k) for k, size in sizes.items() if size in (10.0, 13.0, 16.0, 19.7, 20.0)}
-    assert said == {"follows", "cannot", "tight", "goes"}
-    assert why_of(cuts, 5.0, 10.0, (10.0, 20.0, max(sizes))).startswith("without the 10 mm step")
-
-
-@pytest.mark.parametrize(
-    ("machine", "hole", "material"), [("v1", "10", "steel-c45"), ("b2", "13", "stainless-304"), ("m1", "22", "steel-c45")]
-)
-def test_a_steps_bar_and_its_figure_agree(machine: str, hole: str, material: str) -> None:
-    """Demand over the soft mark is the use; low, middle and high rise; nought stands for nothing."""
-    cuts = [step["cut"] for step in plan_answer(asked(machine, hole, 16.0, material))["plan"]["steps"] if step["cut"]]
-    bars = [(cut["ladder"], cut["use"]) for cut in cuts if cut["ladder"]]
-    assert bars
-    for bar, use in bars:
-        assert 0 < bar["low"] <= bar["middle"] <= bar["high"]
-        assert 0 < bar["soft"] <= 1
-        assert bar["high"] / bar["soft"] == pytest.approx(use, rel=2e-3)
 
 
 def test_a_spot_is_a_tenth_of_the_hole_deep() -> None:
@@ -267,21 +159,6 @@ def test_a_spot_is_a_tenth_of_the_hole_deep() -> None:
     assert small.cut is not None
     # Never less than half a millimetre.
     assert small.cut.job.hole.depth_mm == 0.5
-
-
-def test_a_crib_without_the_size_names_the_three_nearest() -> None:
-    request = asked("c2", "9", 20.0, "steel-c45")
-    jobber = {"family": "twist", "substrate": "hss", "point": "thinned"}
-    request["case"]["yard"]["cutters"] = [jobber | {"diameter_mm": size} for size in (3.0, 4.0, 6.0, 8.0, 10.0, 13.0)]
-    found = read_plan(request)
-    with pytest.raises(BadInput) as refused:
-        solve(found.task, found.wish)
-    assert refused.value.problems[0].message.startswith("9 is drilled 9 mm and no drill of the crib makes that; nearest: 8, 10, 6 mm")
-
-
-def test_too_many_holes_are_counted_in_the_words() -> None:
-    with pytest.raises(BadInput, match="420 holes are too many"):
-        read_pattern({"kind": "grid", "columns": 21, "rows": 20, "pitch_mm": 5}, 2)
 
 
 @pytest.mark.parametrize("depth_mm", [60.0, 95.0, 100.0, 101.0, 102.0, 103.0, 110.0])
@@ -363,17 +240,6 @@ def test_only_a_tailstock_is_set_by_its_wheel() -> None:
     kinds = {machine: {one["kind"] for one in plan_answer(asked(machine, "10", 20.0, "steel-c45"))["sheets"]} for machine in ("c2", "l1")}
     assert "tailstock" in kinds["l1"]
     assert "tailstock" not in kinds["c2"]
-
-
-def test_striking_a_drill_out_looks_at_the_one_after_it() -> None:
-    """A pilot stands for the drill that follows it once the one between is struck out."""
-    five, eight, ten = place("twist", 5), place("twist", 8), place("twist", 10)
-    rows = [{"kind": "mark", "cutter": None}]
-    rows += [{"kind": kind, "cutter": k, "struck": k == eight} for kind, k in (("pilot", five), ("open", eight), ("drill", ten))]
-    steps = plan_answer(asked("c2", "10", 20.0, "stainless-304", steps=[*rows, {"kind": "deburr", "cutter": None}]))["plan"]["steps"]
-    assert [step["start_mm"] for step in steps if not step["struck"]][:3] == [0, 0, 5]
-    cuts = Work(read_plan(asked("c2", "10", 20.0, "stainless-304")).task).cuts()
-    assert steps[1]["why"] == why_of(cuts, 0.0, 5.0, (5.0, 10.0, ten))
 
 
 @pytest.mark.parametrize(

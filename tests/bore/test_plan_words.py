@@ -1,0 +1,164 @@
+"""What a plan says of itself: why each step is there, what it would do without it, what is missing, what would help; each held to what is checked
+of it."""
+
+import re
+from dataclasses import replace
+from typing import Any
+
+import pytest
+
+from bore.answers.plan_request import read_plan
+from bore.base.errors import BadInput
+from bore.limits.judgement import TIGHT
+from bore.plan.crib_end import mends
+from bore.plan.pattern import read_pattern
+from bore.plan.solver import LAST, Work, solve, why_of
+from bore.plan.step_cut import Cuts, reason_of
+from tests.answers import plan_answer
+from tests.demo import asked, crib, place
+from tests.plans import base, planned
+
+
+@pytest.mark.parametrize(
+    ("next_mm", "words"),
+    # A neighbour nearer than two diameters is plugged or drilled later; at two it is the edge that wants metal.
+    [(19.9, "drill every second hole"), (20.0, "clamp a block"), (None, "clamp a block")],
+)
+def test_what_stands_in_for_missing_metal(next_mm: float | None, words: str) -> None:
+    job = base("c2")
+    assert words in mends(replace(job, hole=replace(job.hole, next_hole_mm=next_mm)), "break-out", 10.0)
+
+
+def test_a_slope_wants_a_flat_first() -> None:
+    job = base("c2")
+    assert "drill" in mends(job, "wander", 10.0)
+    assert "a flat to start on" in mends(replace(job, hole=replace(job.hole, entry="inclined")), "wander", 10.0)
+
+
+def test_the_last_drill_says_whether_it_is_the_drawings_own() -> None:
+    own = [step.why for step in planned("c2", "10", 20.0, "steel-c45").steps if step.kind == "drill"]
+    assert own == [LAST]
+    without = planned("c2", "M12", 20.0, "steel-c45", without_mm=[10.2])
+    near = next(step for step in without.steps if step.kind == "drill")
+    assert near.size_mm != pytest.approx(10.2)
+    assert near.why == "the nearest in the crib to 10.2 mm, within what the drawing allows"
+
+
+def test_the_plate_a_magnet_wants_is_its_base_and_its_overhang() -> None:
+    sheets = plan_answer(asked("m1", "22", 16.0, "steel-structural-355"))["sheets"]
+    magnet = next(one for one in sheets if one["kind"] == "magnet")
+    facts = {fact["name"]: fact["value"] for fact in magnet["facts"]}
+    long = facts["spindle before its front edge"] + facts["base, long"]
+    assert f"it wants {long:g} by {facts['base, wide']:g} mm of plate" in " ".join(magnet["lines"])
+
+
+def row(machine: str, hole: str, *steps: tuple[str, int | None], **more: Any) -> dict[str, Any]:
+    return plan_answer(asked(machine, hole, 20.0, "steel-c45", steps=[{"kind": kind, "cutter": cutter} for kind, cutter in steps], **more))
+
+
+def test_a_drill_of_the_holes_own_size_has_nothing_to_do() -> None:
+    ten = place("twist", 10)
+    said = row("c2", "10", ("mark", None), ("pilot", ten), ("drill", ten), ("deburr", None))["says"]
+    assert any("the hole is 10 mm already" in one for one in said)
+
+
+def test_what_comes_after_the_last_drill_is_not_early() -> None:
+    drill, reamer = place("twist", 9.8), place("reamer", 10)
+    right = row("c2", "10 H7", ("mark", None), ("drill", drill), ("ream", reamer), ("deburr", None))["says"]
+    assert not any("comes before" in one for one in right)
+    early = row("c2", "10 H7", ("mark", None), ("ream", reamer), ("drill", drill), ("deburr", None))["says"]
+    assert any("ream comes before the hole is drilled to size" in one for one in early)
+
+
+def kind_of_why(cuts: Cuts, pilot_mm: float, k: int) -> str:
+    """What the words for a pilot say, held to the drill after it checked with it and from solid metal."""
+    cutter = cuts.base.yard.cutters[k]
+    words = why_of(cuts, 0.0, pilot_mm, (pilot_mm, cutter.diameter_mm, k))
+    assert words.startswith(f"without the {pilot_mm:g} mm pilot")
+    if not cutter.kind.drills:
+        assert words.endswith(f"there is no hole for the {cutter.kind.words} to follow")
+        return "follows"
+    without, with_it = cuts.of(0.0, cutter.diameter_mm, k), cuts.of(pilot_mm, cutter.diameter_mm, k)
+    kind = "cannot" if not without.goes else "tight" if without.verdict == TIGHT and with_it.verdict < TIGHT else "goes"
+    assert ("it is tight" in words, "it goes too" in words) == (kind == "tight", kind == "goes"), words
+    assert kind == "goes" or words.endswith(reason_of(without))
+    return kind
+
+
+def test_why_a_step_is_there_is_what_the_next_would_do_without_it() -> None:
+    said = set()
+    for machine in ("c2", "b2"):
+        cuts = Work(read_plan(asked(machine, "20", 20.0, "stainless-304")).task).cuts()
+        sizes = {k: one.diameter_mm for k, one in enumerate(cuts.base.yard.cutters) if one.kind.opens_out}
+        said |= {kind_of_why(cuts, 5.0, k) for k, size in sizes.items() if size in (10.0, 13.0, 16.0, 19.7, 20.0)}
+    assert said == {"follows", "cannot", "tight", "goes"}
+    assert why_of(cuts, 5.0, 10.0, (10.0, 20.0, max(sizes))).startswith("without the 10 mm step")
+
+
+@pytest.mark.parametrize(
+    ("machine", "hole", "material"), [("v1", "10", "steel-c45"), ("b2", "13", "stainless-304"), ("m1", "22", "steel-c45")]
+)
+def test_a_steps_bar_and_its_figure_agree(machine: str, hole: str, material: str) -> None:
+    """Demand over the soft mark is the use; low, middle and high rise; nought stands for nothing."""
+    cuts = [step["cut"] for step in plan_answer(asked(machine, hole, 16.0, material))["plan"]["steps"] if step["cut"]]
+    bars = [(cut["ladder"], cut["use"]) for cut in cuts if cut["ladder"]]
+    assert bars
+    for bar, use in bars:
+        assert 0 < bar["low"] <= bar["middle"] <= bar["high"]
+        assert 0 < bar["soft"] <= 1
+        assert bar["high"] / bar["soft"] == pytest.approx(use, rel=2e-3)
+
+
+def test_a_crib_without_the_size_names_the_three_nearest() -> None:
+    request = asked("c2", "9", 20.0, "steel-c45")
+    jobber = {"family": "twist", "substrate": "hss", "point": "thinned"}
+    request["case"]["yard"]["cutters"] = [jobber | {"diameter_mm": size} for size in (3.0, 4.0, 6.0, 8.0, 10.0, 13.0)]
+    found = read_plan(request)
+    with pytest.raises(BadInput) as refused:
+        solve(found.task, found.wish)
+    assert refused.value.problems[0].message.startswith("9 is drilled 9 mm and no drill of the crib makes that; nearest: 8, 10, 6 mm")
+
+
+def test_too_many_holes_are_counted_in_the_words() -> None:
+    with pytest.raises(BadInput, match="420 holes are too many"):
+        read_pattern({"kind": "grid", "columns": 21, "rows": 20, "pitch_mm": 5}, 2)
+
+
+def test_striking_a_drill_out_looks_at_the_one_after_it() -> None:
+    """A pilot stands for the drill that follows it once the one between is struck out."""
+    five, eight, ten = place("twist", 5), place("twist", 8), place("twist", 10)
+    rows = [{"kind": "mark", "cutter": None}]
+    rows += [{"kind": kind, "cutter": k, "struck": k == eight} for kind, k in (("pilot", five), ("open", eight), ("drill", ten))]
+    steps = plan_answer(asked("c2", "10", 20.0, "stainless-304", steps=[*rows, {"kind": "deburr", "cutter": None}]))["plan"]["steps"]
+    assert [step["start_mm"] for step in steps if not step["struck"]][:3] == [0, 0, 5]
+    cuts = Work(read_plan(asked("c2", "10", 20.0, "stainless-304")).task).cuts()
+    assert steps[1]["why"] == why_of(cuts, 0.0, 5.0, (5.0, 10.0, ten))
+
+
+def test_why_a_cut_does_not_go_has_its_figures() -> None:
+    """The limit's own words, then what is asked for and what there is, in the limit's unit."""
+    cuts = Work(read_plan(asked("b2", "20", 20.0, "stainless-304")).task).cuts()
+    sizes = {k: one.diameter_mm for k, one in enumerate(cuts.base.yard.cutters) if one.kind.opens_out and one.kind.drills}
+    said = [reason_of(cut) for k, size in sizes.items() if 8 <= size <= 13 and not (cut := cuts.of(0.0, size, k)).goes]
+    figured = [one for one in said if re.search(r", [\d.]+ (N|N·m|mm|mm/rev|m/min|rpm|kW) of [\d.]+$", one)]
+    assert figured
+    for one in figured:
+        asks, has = (float(figure) for figure in re.search(r", ([\d.]+) \S+ of ([\d.]+)$", one).groups())  # type: ignore[union-attr]
+        assert asks != has
+
+
+def test_a_short_drill_before_a_gun_drill_only_guides() -> None:
+    """In a row of one's own too: it goes a diameter and a half deep, not the whole hole; the gun drill begins at the face."""
+    gun = next(k for k, one in enumerate(crib()) if one["family"] == "gun")
+    size = crib()[gun]["diameter_mm"]
+    short = next(
+        k for k, one in enumerate(crib()) if one["family"] == "twist" and one["diameter_mm"] == size and one.get("wear", "sharp") == "sharp"
+    )
+    steps = [{"kind": "pilot", "cutter": short}, {"kind": "drill", "cutter": gun}, {"kind": "deburr", "cutter": None}]
+    found = plan_answer(asked("v1", f"{size:g}", 20 * size, "steel-c45", steps=steps))["plan"]["steps"]
+    assert found[0]["cut"]["depth_mm"] == pytest.approx(1.5 * size)
+    assert found[0]["why"].startswith("a gun drill is guided by its hole")
+    assert found[1]["cut"]["depth_mm"] == pytest.approx(20 * size)
+    assert found[1]["cut"]["family"] == "gun"
+    struck = plan_answer(asked("v1", f"{size:g}", 20 * size, "steel-c45", steps=[steps[0] | {"struck": True}, *steps[1:]]))
+    assert struck["plan"]["verdict"] != "holds"
