@@ -43,7 +43,7 @@ ARITHMETIC = (
     *(f"tests/bore/test_{name}.py" for name in ("limits", "mechanics", "marks", "families", "settle", "pictures")),
     *("tests/bore/test_deep_program_calibration.py", "--deselect=tests/bore/test_deep_program_calibration.py::test_each_is_a_command"),
 )
-PLANS = ("plan", "plan_marks", "plan_words", "plan_cost", "plan_figures", "plan_there", "plan_around", "callouts", "notation")
+PLANS = ("plan", "plan_marks", "plan_words", "plan_seats", "plan_cost", "plan_figures", "plan_there", "plan_around", "callouts", "notation")
 TESTS = {
     "mechanics": ARITHMETIC,
     "limits": ARITHMETIC,
