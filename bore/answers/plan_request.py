@@ -71,7 +71,9 @@ def read_plan(data: Any) -> Asked:
     thread = _one_of(asked, "thread", THREADS, "any")
     task = Task(job, drawn, _seats(asked, drawn), thread, _money(asked, len(job.yard.cutters)), _there(asked, drawn))
     if drawn.flat and job.hole.through:
-        raise BadInput.at("hole.through", "a hole that goes through has no bottom to be flat; accepted: a blind hole, with the depth of its floor")
+        raise BadInput.at(
+            "hole.through", "a hole that goes through has no bottom to be flat; accepted: a blind hole, with the depth of its floor"
+        )
     if task.there_mm and task.flat:
         raise BadInput.at("plan.there_mm", "the floor of a hole that is there is not squared off here; leave one of the two out")
     return Asked(

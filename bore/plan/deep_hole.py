@@ -1,6 +1,5 @@
 """A deep hole: its stages, pilot, drill lengths to order, bush and steady rests, coolant, whip, and the order of work."""
 
-import math
 from functools import cache
 
 from bore.base.errors import BadInput
@@ -19,6 +18,8 @@ PILOT_OVER_MM = (0.01, 0.03)
 STAGE_STEP_MM = 0.02
 # A tube runs this many diameters between supports.
 SUPPORT_D = 40.0
+# No bed carries more rests than these (own choice).
+MOST_RESTS = 20
 CREEP_RPM = (50, 100)
 
 
@@ -123,21 +124,16 @@ def deep_hole(job: Job) -> DeepHole:
 
 
 def _rests(job: Job, depth_mm: float) -> int:
-    """Steady rests along the tube: so many that no span is over forty diameters nor whirls at the job's speed."""
-    lengths = _lengths()
-    tube = depth_mm + lengths["regrind"] + lengths["bush holder and seal"] + lengths["driver"]
-    rests = max(math.ceil(tube / (SUPPORT_D * job.hole.diameter_mm)) - 1, 0)
-    speed = job.setting.speed_rpm * whip.ROOM
-    while (
-        rests < 20
-        and whip.whirling_speed_rpm(
-            diameter_mm=job.hole.diameter_mm,
-            span_mm=whip.span_mm(tube_length_mm=tube, diameter_mm=job.hole.diameter_mm, steady_rests=rests),
-        )
-        < speed
-    ):
-        rests += 1
-    return rests
+    """Steady rests along the tube: so many that no free span is over forty diameters nor whirls at the job's speed, their own width in the
+    tube's length counted."""
+    diameter, fastest = job.hole.diameter_mm, job.setting.speed_rpm * whip.ROOM
+
+    def stands_still(rests: int) -> bool:
+        tube = sum(length for _, length in _gun_machine_parts(depth_mm, rests))
+        span = max(float(whip.span_mm(tube_length_mm=tube, diameter_mm=diameter, steady_rests=rests)), 1.0)
+        return span <= SUPPORT_D * diameter and bool(whip.whirling_speed_rpm(diameter_mm=diameter, span_mm=span) >= fastest)
+
+    return next((rests for rests in range(MOST_RESTS) if stands_still(rests)), MOST_RESTS)
 
 
 def _stages(job: Job, ratio: float, on_gun_machine: bool, rests: int) -> tuple[Stage, ...]:

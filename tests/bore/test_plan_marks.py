@@ -16,7 +16,7 @@ from bore.loads.assemble import columns_of
 from bore.plan.boring import passes
 from bore.plan.call import read_call
 from bore.plan.callout import read_drawn
-from bore.plan.deep_hole import deep_hole
+from bore.plan.deep_hole import LEAST_SHARE, deep_hole
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
 from bore.plan.hand_work import burr_words, mark_s
 from bore.plan.pattern import read_pattern
@@ -113,12 +113,13 @@ def test_a_tight_step_counts_two_minutes_and_half_its_time_more() -> None:
 
 @pytest.mark.parametrize(
     ("depth_mm", "rests", "words"),
-    # The tube: the hole, 15 to regrind, 65 for bush holder and seal, 40 in the driver; a rest for each forty diameters but the last.
+    # The tube: the hole, 15 to regrind, 65 for bush holder and seal, 40 in the driver; 30 a rest; two
+    # diameters of it stand in what guides it, and of what is free no span is over forty: 300 + 120 - 20 is 400, 670 + 150 - 20 twice that.
     [
-        (279.0, 0, ""),
-        (281.0, 1, "1 steady-rest bush for 10 mm"),
-        (679.0, 1, "1 steady-rest bush for 10 mm"),
-        (681.0, 2, "2 steady-rest bushes for 10 mm"),
+        (300.0, 0, ""),
+        (301.0, 1, "1 steady-rest bush for 10 mm"),
+        (670.0, 1, "1 steady-rest bush for 10 mm"),
+        (671.0, 2, "2 steady-rest bushes for 10 mm"),
     ],
 )
 def test_steady_rests_by_the_length_of_the_tube(depth_mm: float, rests: int, words: str) -> None:
@@ -263,6 +264,34 @@ def test_a_hole_text_of_sixty_letters_is_read_and_of_more_is_not() -> None:
         read_drawn("1" * 61)
     with pytest.raises(BadInput, match="not a drill size"):
         read_drawn("1" * 59 + "x")
+
+
+@pytest.mark.parametrize("speed_rpm", [800.0, 4000.0, 12_000.0, 30_000.0])
+def test_rests_stand_so_close_that_the_tube_does_not_whirl(speed_rpm: float) -> None:
+    job = first_cut("g1", "10", 400.0, "steel-c45").job
+    deep = deep_hole(replace(job, setting=replace(job.setting, speed_rpm=speed_rpm)))
+    assert deep.fastest_rpm >= speed_rpm
+    assert deep.steady_rests >= 1
+    slower = deep_hole(replace(job, setting=replace(job.setting, speed_rpm=speed_rpm / 2)))
+    assert slower.steady_rests <= deep.steady_rests
+
+
+def test_a_pump_is_enough_that_gives_nearly_what_is_asked() -> None:
+    """Four fifths of pressure and of flow will do; a hair less of either will not; one that says nothing is not known."""
+    job = first_cut("g1", "10", 400.0, "steel-c45").job
+    wants = deep_hole(job).coolant
+
+    def enough(pressure: float, flow: float) -> bool | None:
+        has = replace(job.machine.coolant, pressure_bar=pressure, flow_l_min=flow)
+        return deep_hole(replace(job, machine=replace(job.machine, coolant=has))).coolant.enough
+
+    least = LEAST_SHARE * wants.pressure_bar, LEAST_SHARE * wants.flow_l_min
+    assert [enough(*least), enough(least[0] - 0.1, least[1]), enough(least[0], least[1] - 0.1), enough(0.0, 0.0)] == [
+        True,
+        False,
+        False,
+        None,
+    ]
 
 
 @pytest.mark.parametrize(("times", "stages"), [(40.0, 1), (80.0, 1), (80.5, 2)])

@@ -59,12 +59,12 @@ def test_a_seat_that_leaves_nothing_is_refused_by_field(hole: str, depth_mm: flo
 
 
 def test_a_seat_may_be_as_deep_as_the_plate_under_a_blind_hole_lets_it() -> None:
-    """Of a blind hole the plate counts, not the hole: 25 mm of seat go into 40 mm of plate."""
-    found = read_plan(
-        asked("v1", "8.5", 30.0, "steel-c45", through=False, plate_thickness_mm=60.0, counterbore_mm=15, counterbore_depth_mm=25)
-    )
-    seat = next(step for step in solve(found.task, found.wish).steps if step.kind == "counterbore")
-    assert seat.cut is None or seat.cut.job.hole.depth_mm == 25
+    """Of a blind hole the plate counts, where it is known; where it is not, the hole's own depth."""
+    seat = {"counterbore_mm": 15, "counterbore_depth_mm": 25}
+    assert planned("v1", "8.5", 20.0, "steel-c45", through=False, plate_thickness_mm=60.0, **seat)
+    for known in ({"plate_thickness_mm": 24.0}, {}):
+        with pytest.raises(BadInput, match="leaves nothing under the head"):
+            planned("v1", "8.5", 20.0, "steel-c45", through=False, **known, **seat)
 
 
 def test_a_counterbore_may_be_a_little_wider_than_drawn_and_no_narrower() -> None:

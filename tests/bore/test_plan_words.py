@@ -9,8 +9,11 @@ import pytest
 
 from bore.answers.plan_request import read_plan
 from bore.base.errors import BadInput
-from bore.limits.judgement import TIGHT
+from bore.check.evaluate import evaluate
+from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT
+from bore.loads.assemble import columns_of
 from bore.plan.crib_end import mends
+from bore.plan.custom_row import OwnStep, recheck
 from bore.plan.pattern import read_pattern
 from bore.plan.solver import LAST, Work, solve, why_of
 from bore.plan.step_cut import Cuts, reason_of
@@ -160,5 +163,33 @@ def test_a_short_drill_before_a_gun_drill_only_guides() -> None:
     assert found[0]["why"].startswith("a gun drill is guided by its hole")
     assert found[1]["cut"]["depth_mm"] == pytest.approx(20 * size)
     assert found[1]["cut"]["family"] == "gun"
-    struck = plan_answer(asked("v1", f"{size:g}", 20 * size, "steel-c45", steps=[steps[0] | {"struck": True}, *steps[1:]]))
-    assert struck["plan"]["verdict"] != "holds"
+    task = read_plan(asked("v1", f"{size:g}", 20 * size, "steel-c45")).task
+    wanders = []
+    for is_struck in (False, True):
+        cut = recheck(task, [OwnStep("pilot", short, is_struck), OwnStep("drill", gun), OwnStep("deburr", None)]).steps[1].cut
+        assert cut is not None
+        wanders.append(int(evaluate(columns_of(cut.job)).findings["wander"].verdict))
+    assert wanders == [HOLDS, GIVES_WAY]
+
+
+def test_a_hole_that_ends_at_a_drawings_limit_is_the_drawings() -> None:
+    """10 to 10.2: a drill of 10 makes it, one of 9.8 does not."""
+    for size, right in ((10.0, True), (9.8, False)):
+        said = row("c2", "10 +0.2/0", ("mark", None), ("drill", place("twist", size)), ("deburr", None))["says"]
+        assert any("the hole ends at" in one for one in said) is not right
+
+
+def test_a_seat_in_ones_own_row_is_as_deep_as_drawn() -> None:
+    counterbore = next(k for k, one in enumerate(crib()) if one["family"] == "counterbore")
+    wide = crib()[counterbore]["diameter_mm"]
+    steps = [("mark", None), ("drill", place("twist", 8.5, substrate="hss-co")), ("counterbore", counterbore), ("deburr", None)]
+    more = {"counterbore_mm": wide, "counterbore_depth_mm": 7}
+    found = row("c2", "8.5", *steps, **more)["plan"]["steps"]
+    assert found[2]["cut"]["depth_mm"] == 7
+
+
+@pytest.mark.parametrize(("mark", "hole", "too_wide"), [("centre", "1.5", True), ("centre", "12", False), ("spot", "1.5", False)])
+def test_a_thin_end_too_wide_for_the_hole_is_said(mark: str, hole: str, too_wide: bool) -> None:
+    cutter = max((one["diameter_mm"], k) for k, one in enumerate(crib()) if one["family"] == mark)[1]
+    said = row("l1" if mark == "centre" else "v1", hole, ("mark", cutter), ("deburr", None))["plan"]["steps"][0]["cannot"]
+    assert ("its thin end is too wide" in said) is too_wide
