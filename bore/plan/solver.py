@@ -152,7 +152,7 @@ def _point_mm(target_mm: float) -> float:
 def _too_shallow(task: Task) -> tuple[str, str]:
     """Why no drill with a point makes a flat hole that is hardly deeper than the point, and what would."""
     size, depth = task.drawn.drilled_mm, task.base.hole.depth_mm
-    why = f"a {size:g} mm drill's point, {_point_mm(size):.2g} mm long, goes through a flat floor {depth:g} mm down"
+    why = f"a {size:g} mm drill's point is {_point_mm(size):.2g} mm long and leaves next to no hole above a flat floor {depth:g} mm down"
     return why, f"a flat-ended cutter of {size:g} mm that cuts over its centre: an end mill, or a drill ground flat (not checked)"
 
 

@@ -203,7 +203,7 @@ def test_a_point_stops_on_a_flat_floor_or_is_refused() -> None:
             assert shallow_drill is not None
             assert shallow_drill.depths.stop_mm <= depth
         else:
-            with pytest.raises(BadInput, match="goes through a flat floor"):
+            with pytest.raises(BadInput, match="next to no hole above a flat floor"):
                 solve(read_plan(request).task, read_plan(request).wish)
 
 
