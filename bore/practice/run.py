@@ -1,7 +1,7 @@
 """A run from first touch to its end: by a rule's hand, or by forces that were noted; what happened, and what it came to."""
 
 from bisect import bisect_right
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from bore.base.budget import look
 from bore.base.immutable import immutable
@@ -66,12 +66,17 @@ def harmless(world: World, hand: Hand, state: State, longest_s: float) -> State 
     told, count = kinds(), 0
     while not state.end and state.t_s <= longest_s:
         count += 1
-        if count % LOOK_EVERY == 0:
-            look()
-        step(world, state, hand(world, state), facts.DT_S)
-        if any(told[one.id].bad for one in happened(world, state)):
+        if any(told[one.id].bad for one in _moved(world, state, hand(world, state), facts.DT_S, count)):
             return None
     return state if state.end == "through" and state.t_s <= longest_s else None
+
+
+def _moved(world: World, state: State, force_n: float, dt: float, count: int) -> Iterator[Event]:
+    """The state moved on by a step of time, and what that brought; every so many steps it is asked whether there is time left."""
+    if count % LOOK_EVERY == 0:
+        look()
+    step(world, state, force_n, dt)
+    return happened(world, state)
 
 
 def replayed(world: World, state: State, steps: Sequence[tuple[Sequence[float], Sequence[str]]]) -> Run:
@@ -97,10 +102,7 @@ class _Film:
 
     def move(self, force_n: float, dt: float) -> None:
         self.count += 1
-        if self.count % LOOK_EVERY == 0:
-            look()
-        step(self.world, self.state, force_n, dt)
-        self.events += happened(self.world, self.state)
+        self.events += _moved(self.world, self.state, force_n, dt, self.count)
         if self.count % FRAME_STEPS == 0:
             self.frames.append(_copy(self.state))
 

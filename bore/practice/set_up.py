@@ -78,9 +78,10 @@ class SetUp:
     gap_n: float
     grabs: str
     checked: Check
-    # From how deep on the whole point is in, mm; whether its chisel then has metal to push away.
-    full_mm: float
+    # How wide its chisel is, mm, and whether that has metal to push away; from how deep on the whole point is in, mm.
+    chisel_mm: float
     chisel_in: float
+    full_mm: float
 
     @property
     def hardens(self) -> str:
@@ -116,18 +117,22 @@ def set_up(job: Job) -> SetUp:
             gap_n=gap,
             grabs=_grabs(columns, loads),
             checked=checked,
-            full_mm=_full_mm(columns),
+            chisel_mm=(chisel := _chisel_mm(columns)),
             chisel_in=float(columns.start_diameter_mm == 0 and columns.family.has_chisel),
+            full_mm=_full_mm(columns, chisel),
         )
 
 
-def _full_mm(columns: Columns) -> float:
+def _chisel_mm(columns: Columns) -> float:
+    return float(columns.chisel_ratio) * float(columns.diameter_mm) if columns.family.has_chisel else 0.0
+
+
+def _full_mm(columns: Columns, chisel_mm: float) -> float:
     """How deep the tip is once the whole point is in, and a hair; never for what has no point."""
     if not columns.family.has_chisel and columns.point_length_mm <= 0:
         return math.inf
-    chisel = float(columns.chisel_ratio) * float(columns.diameter_mm) if columns.family.has_chisel else 0.0
     slope = float(tan_edge_angle(columns.point_angle_deg))
-    return 1e-9 + float(full_engagement_mm(diameter_mm=float(columns.diameter_mm), chisel_mm=chisel, tan_edge_angle=slope))
+    return 1e-9 + float(full_engagement_mm(diameter_mm=float(columns.diameter_mm), chisel_mm=chisel_mm, tan_edge_angle=slope))
 
 
 def _over(columns: Columns) -> Over:

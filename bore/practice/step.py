@@ -7,7 +7,7 @@ from bore.base.immutable import immutable
 from bore.limits.rub import BOOK_SHARES, LEAST_EDGE, LEAST_EDGE_PUSHED
 from bore.mechanics import engagement, packing, surge
 from bore.mechanics.hand_feed import available_thrust_n
-from bore.mechanics.kinematics import chip_thickness_mm
+from bore.mechanics.kinematics import chip_thickness_mm, tan_edge_angle
 from bore.practice import facts
 from bore.practice.drive import turn
 from bore.practice.lines import read_off, read_off_rising
@@ -99,17 +99,16 @@ def _nothing_cut(state: State) -> None:
 
 
 def _shares(world: World, tip: float) -> _Shares:
-    columns = world.set_up.columns
-    if world.set_up.full_mm <= tip <= columns.depth_mm:
+    set_up, columns = world.set_up, world.set_up.columns
+    if set_up.full_mm <= tip <= columns.depth_mm:
         # Most of a cut: the whole point is in.
-        return _Shares(1.0, 1.0, world.set_up.chisel_in, True, False, float(columns.diameter_mm))
+        return _Shares(1.0, 1.0, set_up.chisel_in, True, False, float(columns.diameter_mm))
     diameter, begun, depth = float(columns.diameter_mm), float(columns.start_diameter_mm), float(columns.depth_mm)
     through = columns.through
-    if not columns.family.has_chisel and columns.point_length_mm <= 0:
+    if set_up.full_mm == math.inf:
         inside = tip < depth
         return _Shares(float(inside), float(inside), 0.0, inside, False, diameter)
-    chisel = float(columns.chisel_ratio) * diameter if columns.family.has_chisel else 0.0
-    slope = math.tan(math.radians(float(columns.point_angle_deg) / 2))
+    chisel, slope = set_up.chisel_mm, float(tan_edge_angle(columns.point_angle_deg))
     inner = max(begun, chisel)
 
     def past(face_mm: float) -> tuple[float, float, float]:
@@ -125,8 +124,7 @@ def _shares(world: World, tip: float) -> _Shares:
     into, torque, lips = past(max(tip, 1e-6))
     _, torque_out, lips_out = past(tip - depth if through else -1.0)
     leaving = through and tip > depth
-    solid = begun == 0 and columns.family.has_chisel
-    return _Shares(torque - torque_out, lips - lips_out, float(solid and not leaving), into >= FULL * diameter, leaving, into)
+    return _Shares(torque - torque_out, lips - lips_out, 0.0 if leaving else set_up.chisel_in, into >= FULL * diameter, leaving, into)
 
 
 # --- what it cuts -----------------------------------------------------------------
