@@ -10,6 +10,7 @@ import type { Answer, Step } from "./model";
 import { madeOf, ownRow, programSteps, sizes, tightest } from "./model";
 import { Card } from "./parts/Card";
 import { Row } from "./parts/Row";
+import { before } from "./parts/Section";
 
 afterEach(cleanup);
 
@@ -214,6 +215,16 @@ describe("what is taken over from an answer", () => {
       ["deburr", true],
     ]);
     expect(steps[0]?.words).toContain("10 mm HSS jobber");
+  });
+
+  it("draws a squared floor where the drill's point was, and all after it", () => {
+    const drill = step("drill", { cut: cut({ depth_mm: 20.1, stop_mm: 23 }) });
+    const floor = step("bore", { start_mm: 9.8, size_mm: 9.8, cut: null, cutter: null });
+    const ream = step("ream", { start_mm: 9.8, cut: cut({ depth_mm: 20, stop_mm: 21.5 }) });
+    const found = { ...madeOf(answer([drill, floor, ream], { through: false })), depth_mm: 20 };
+    expect(found.steps.map((one) => before(found, one))).toEqual([20, 23, 23]);
+    const struck = { ...found, steps: [drill, { ...floor, struck: true }, ream] };
+    expect(before(struck, ream)).toBe(20.1);
   });
 
   it("names the tightest step by its verdict before how far its limit is used", () => {

@@ -6,10 +6,15 @@ import type { Made, Step } from "../model";
 
 type Props = { made: Made; step: Step; id: string; system: System; widest_mm: number; scale: number; plate_mm: number };
 
-/** How deep the hole is drilled by the steps before one; a through hole is through. */
-function before({ steps, depth_mm }: Made, step: Step): number {
-  const earlier = steps.slice(0, steps.indexOf(step)).filter((one) => !one.struck && ["pilot", "open", "drill"].includes(one.kind));
-  return earlier.at(-1)?.cut?.depth_mm ?? depth_mm;
+/** Squares the floor of the hole that is drilled, no wider than it is. */
+const squares = (step: Step): boolean => step.kind === "bore" && step.start_mm === step.size_mm;
+
+/** How deep the hole is drilled by the steps before one; a through hole is through, and a squared floor lies where the drill's point was. */
+export function before({ steps, depth_mm }: Made, step: Step): number {
+  const done = steps.slice(0, steps.indexOf(step) + 1).filter((one) => !one.struck);
+  const drilled = done.filter((one) => one !== step && ["pilot", "open", "drill"].includes(one.kind)).at(-1)?.cut;
+  if (drilled && done.some(squares)) return Math.max(drilled.stop_mm, depth_mm);
+  return drilled?.depth_mm ?? depth_mm;
 }
 
 export function Section({ made, step, system, ...shared }: Props) {
