@@ -17,11 +17,13 @@ from bore.check.check import Check
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
-from bore.limits.said import figure_of, in_short, said
+from bore.limits.said import Figure, figure_of, in_short, said
 from bore.loads import loads
 from bore.quantities import bands
 from bore.quantities.units import NM_RPM_PER_KW
 
+# What a figure may have.
+FIGURES = names_of(Figure)
 # The parts of the working that are not one limit's own.
 SCOPES = ("torque", "thrust", "power", "surge", "drive", "book-feed", "book-speed", "hand", "kinematics")
 
@@ -293,15 +295,11 @@ def _banded(judgement: Judgement) -> dict[str, Any]:
 def _judged(check: Check, limit: Limit, judgement: Judgement, verdict: int) -> dict[str, Any]:
     """A verdict's figure, only what it has of it; the words with it; the figure in short; why, and what is wanted to know more."""
     figure = figure_of(judgement, verdict)
-    parts = (
-        {}
-        if figure is None
-        else {name: number(getattr(figure, name)) for name in names_of(type(figure)) if getattr(figure, name) is not None}
-    )
+    parts = {} if figure is None else {name: number(getattr(figure, name)) for name in FIGURES if getattr(figure, name) is not None}
     return {
         "verdict": VERDICTS[verdict],
         "figure": parts or None,
-        "said": said(judgement, verdict, limit.floor),
+        "said": said(figure, verdict, limit.floor),
         "in_short": None if figure is None else in_short(figure, limit.floor),
         "part": judgement.part or None,
         "reason": _reason(check, limit, judgement),

@@ -1,8 +1,9 @@
 """How a figure of the core becomes a figure of an answer: six digits, lists for tuples, words for verdicts."""
 
-from dataclasses import fields, is_dataclass
-from functools import cache
+from dataclasses import is_dataclass
 from typing import Any, TypeVar, overload
+
+from bore.base.immutable import names_of
 
 Shape = TypeVar("Shape")
 
@@ -35,9 +36,4 @@ def plain(value: Any) -> Any:
 def shaped(shape: type[Shape], found: Any, **given: Any) -> Shape:
     """An answer's shape filled from a record of the core that has values of the same names; `given` stands before them."""
     of: Any = shape
-    return shape(**{name: plain(getattr(found, name)) for name in _names(of) if name not in given}, **given)
-
-
-@cache
-def _names(shape: Any) -> tuple[str, ...]:
-    return tuple(one.name for one in fields(shape))
+    return shape(**{name: plain(getattr(found, name)) for name in names_of(of) if name not in given}, **given)

@@ -55,32 +55,32 @@ def most(first: Column, *others: Column) -> Column:
 
 def every(condition: Mask) -> bool:
     """Whether the condition holds in every cell."""
-    return bool(np.all(condition)) if is_array(condition) else bool(condition)
+    return bool(np.all(condition)) if isinstance(condition, ARRAY) else bool(condition)
 
 
 def root(value: Column) -> Column:
     """Square root."""
-    return np.sqrt(value) if is_array(value) else math.sqrt(value)
+    return np.sqrt(value) if isinstance(value, ARRAY) else math.sqrt(value)
 
 
 def absolute(value: Column) -> Column:
     """The value without its sign."""
-    return np.abs(value) if is_array(value) else math.fabs(value)
+    return np.abs(value) if isinstance(value, ARRAY) else math.fabs(value)
 
 
 def log(value: Column) -> Column:
     """Natural logarithm."""
-    return np.log(value) if is_array(value) else math.log(value)
+    return np.log(value) if isinstance(value, ARRAY) else math.log(value)
 
 
 def exp(value: Column) -> Column:
     """Exponential."""
-    return np.exp(value) if is_array(value) else math.exp(value)
+    return np.exp(value) if isinstance(value, ARRAY) else math.exp(value)
 
 
 def between(at: Column, places: Sequence[float], values: Sequence[float]) -> Column:
     """Straight-line interpolation, level beyond both ends; `places` ascending."""
-    if is_array(at):
+    if isinstance(at, ARRAY):
         return np.interp(at, places, values)
     if at <= places[0]:
         return values[0]
@@ -101,7 +101,7 @@ def along_logarithms(at: Column, places: Sequence[float], values: Sequence[float
     """Interpolation on logarithmic axes, carried on at the end slopes beyond the table; `places` ascending."""
     pieces = _in_logarithms(tuple(places), tuple(values))
     position = log(at)
-    if not is_array(at):
+    if not isinstance(at, ARRAY):
         begins, value, slope = pieces[min(max(bisect_right(places, at) - 1, 0), len(pieces) - 1)]
         return math.exp(value + slope * (position - begins))
     answer: Column = 0.0

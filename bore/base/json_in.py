@@ -31,9 +31,16 @@ def read_json_strictly(text: str | bytes, field: str = "body") -> Any:
         raise BadInput.at(field, TOO_DEEP) from error
     except ValueError as error:
         raise BadInput.at(field, f"is not JSON as it is read here: {error}") from error
-    if fault := _fault(found):
+    if _needs_looking_through(text) and (fault := _fault(found)):
         raise BadInput.at(field, fault)
     return found
+
+
+def _needs_looking_through(text: str | bytes) -> bool:
+    """Whether a text that is JSON may hold what cannot be kept: it has escapes, something beyond ASCII or its last character, or brackets
+    enough to be too deep. What a screen sends is plain and flat, and is not walked a second time."""
+    sent = text.encode("utf-8", "surrogatepass") if isinstance(text, str) else text
+    return not sent.isascii() or b"\\" in sent or b"\x7f" in sent or sent.count(b"[") + sent.count(b"{") > DEEPEST
 
 
 def text_fault(text: str) -> str:

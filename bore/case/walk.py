@@ -27,7 +27,6 @@ class Walk:
     # What is known of the items of a list from an earlier reading, by the list's place: such an item is taken as it stands.
     known: dict[str, Callable[[Any], Any]] = field(default_factory=dict)
     assumed: list[Assumption] = field(default_factory=list)
-    given: set[str] = field(default_factory=set)
 
     def refuse(self, path: str, message: str) -> None:
         """Note a problem."""
@@ -58,9 +57,7 @@ class Walk:
             if entry.value_when_absent is None and entry.default != REQUIRED:
                 return None
             return self._absent(entry, _join(path, entry.name))
-        place = _join(path, entry.name)
-        self.given.add(place)
-        return getattr(self, f"_{entry.kind}")(value, entry, place)
+        return _READERS[entry.kind](self, value, entry, _join(path, entry.name))
 
     def _absent(self, entry: Field, place: str) -> Any:
         if entry.default == REQUIRED:
@@ -77,7 +74,7 @@ class Walk:
         self.refuse(place, f"{_shown(value)} is not accepted; accepted: {entry.accepted}")
 
     def _is_number(self, value: Any, entry: Field) -> bool:
-        number = isinstance(value, int | float) and not isinstance(value, bool)
+        number = isinstance(value, float) or (isinstance(value, int) and not isinstance(value, bool))
         if not number or not math.isfinite(value):
             return False
         return (entry.low is None or value >= entry.low) and (entry.high is None or value <= entry.high)
@@ -166,3 +163,19 @@ def _join(path: str, name: str) -> str:
 def _shown(value: Any) -> str:
     text = repr(value)
     return text if len(text) <= 40 else text[:37] + "…"
+
+
+_READERS: dict[str, Callable[[Walk, Any, Field, str], Any]] = {
+    "number": Walk._number,
+    "count": Walk._count,
+    "flag": Walk._flag,
+    "choice": Walk._choice,
+    "size": Walk._size,
+    "text": Walk._text,
+    "numbers": Walk._numbers,
+    "range": Walk._range,
+    "curve": Walk._curve,
+    "map": Walk._map,
+    "object": Walk._object,
+    "list": Walk._list,
+}

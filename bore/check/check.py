@@ -1,7 +1,5 @@
 """One check of one job: the verdict, the limits, the figures and their working."""
 
-from contextlib import nullcontext
-
 from bore.base.formula import Record, enter, recording
 from bore.base.immutable import immutable
 from bore.check.depths import Depths, depths_of
@@ -91,7 +89,13 @@ def _kinematics(job: Job, columns: Columns, result: Result) -> Kinematics:
 
 def check(job: Job, recorded: bool = True) -> Check:
     """Check a job against every limit; with the working of every figure kept, unless only the answer is wanted."""
-    with recording() if recorded else nullcontext(Record()) as record:
-        columns = columns_of(job)
-        result = evaluate(columns)
-        return Check(job, columns, result, _kinematics(job, columns, result), record, depths_of(columns))
+    if not recorded:
+        return _checked(job, Record())
+    with recording() as record:
+        return _checked(job, record)
+
+
+def _checked(job: Job, record: Record) -> Check:
+    columns = columns_of(job)
+    result = evaluate(columns)
+    return Check(job, columns, result, _kinematics(job, columns, result), record, depths_of(columns))

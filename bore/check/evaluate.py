@@ -5,7 +5,7 @@ from collections.abc import Mapping
 import numpy as np
 from numpy.typing import NDArray
 
-from bore.base.elementwise import Column, choose, is_array, most
+from bore.base.elementwise import ARRAY, Column, most
 from bore.base.formula import enter
 from bore.base.immutable import immutable
 from bore.cutters.registry import family_of
@@ -47,7 +47,7 @@ class Result:
 def verdict_of(limit: Limit, judgement: Judgement, banded: Column) -> Column:
     """The verdict code of a judgement that is known: by reason where there is one, else as its band has it."""
     reason = judgement.reason
-    if is_array(reason):
+    if isinstance(reason, ARRAY):
         codes = np.array([known.verdict for known in limit.reasons])
         return np.where(reason > 0, codes[np.asarray(reason, dtype=int)], banded)
     return limit.reasons[int(reason)].verdict if reason else banded
@@ -80,7 +80,10 @@ def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result
             continue
         here = rank(found.verdict, found.use)
         leads = here > worst
-        tightest, worst = choose(leads, index, tightest), choose(leads, here, worst)
+        if isinstance(leads, ARRAY):
+            tightest, worst = np.where(leads, index, tightest), np.where(leads, here, worst)
+        elif leads:
+            tightest, worst = index, here
     worst = most(worst, 0.0)
     return Result(loads, findings, verdict_within(worst), tightest, worst)
 

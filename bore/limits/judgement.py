@@ -7,7 +7,7 @@ from typing import Literal
 
 import numpy as np
 
-from bore.base.elementwise import Column, Mask, choose, is_array, least, most
+from bore.base.elementwise import ARRAY, Column, Mask, choose, is_array
 from bore.base.formula import formula
 from bore.base.immutable import immutable
 from bore.job.columns import Columns
@@ -107,7 +107,10 @@ def unknown(*needs: str) -> Judgement:
 
 def share_of(demand: Column, mark: Column) -> Column:
     """A demand over its mark, bounded where the mark is nought."""
-    return least(demand / most(mark, LEAST_HARD), MOST_USE)
+    if isinstance(demand, ARRAY) or isinstance(mark, ARRAY):
+        return np.minimum(demand / np.maximum(mark, LEAST_HARD), MOST_USE)
+    share = demand / (mark if mark > LEAST_HARD else LEAST_HARD)
+    return share if share < MOST_USE else MOST_USE
 
 
 def by_band(judgement: Judgement) -> tuple[Column, Column]:
@@ -117,7 +120,7 @@ def by_band(judgement: Judgement) -> tuple[Column, Column]:
     if demand is None:
         return HOLDS, 0.0
     past, within = demand.middle > judgement.hard, demand.high <= judgement.soft
-    if is_array(past) or is_array(within) or is_array(judgement.past_hard):
+    if isinstance(past, ARRAY) or isinstance(within, ARRAY) or isinstance(judgement.past_hard, ARRAY):
         verdict = choose(past, judgement.past_hard, choose(within, HOLDS, TIGHT))
         return verdict, share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
     # One hole: the same, without asking of each figure whether it is many.

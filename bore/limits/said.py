@@ -33,20 +33,25 @@ def figure_of(judgement: Judgement, verdict: int) -> Figure | None:
     return Figure(of_soft=float(share_of(demand.high, judgement.soft)), of_hard=of_hard)
 
 
-def said(judgement: Judgement, verdict: int, floor: bool) -> str:
+def said(figure: Figure | None, verdict: int, floor: bool) -> str:
     """A verdict in words, with its figure where it has one. `floor`: what is asked for is a least that must be there, not a load.
 
     >>> from bore.quantities.bands import Band
-    >>> said(Judgement(demand=Band(1.0, 2.0, 2.76), soft=4.0, hard=5.0), HOLDS, False)
+    >>> said(figure_of(Judgement(demand=Band(1.0, 2.0, 2.76), soft=4.0, hard=5.0), HOLDS), HOLDS, False)
     'Holds, 31 % in hand'
-    >>> said(Judgement(demand=Band(3.0, 4.0, 4.8), soft=4.0, hard=6.8), TIGHT, False)
+    >>> said(figure_of(Judgement(demand=Band(3.0, 4.0, 4.8), soft=4.0, hard=6.8), TIGHT), TIGHT, False)
     'Tight: 1.2 × what it bears all day, 0.71 of what breaks it'
-    >>> said(Judgement(demand=Band(6.0, 7.0, 8.0), soft=4.0, hard=5.0), GIVES_WAY, False)
+    >>> said(figure_of(Judgement(demand=Band(6.0, 7.0, 8.0), soft=4.0, hard=5.0), GIVES_WAY), GIVES_WAY, False)
     'Gives way: 1.4 × what it bears'
-    >>> said(Judgement(demand=Band(6.0, 7.0, 8.0), soft=4.0, hard=5.0), GIVES_WAY, True)
+    >>> said(figure_of(Judgement(demand=Band(6.0, 7.0, 8.0), soft=4.0, hard=5.0), GIVES_WAY), GIVES_WAY, True)
     'Gives way: there is 0.71 of the least it needs'
     """
-    return _told(verdict, figure_of(judgement, verdict), floor)
+    word = WORDS[VERDICTS[verdict]]
+    if figure is None:
+        return word
+    if figure.in_hand is not None:
+        return f"{word}, {_left(figure.in_hand)}"
+    return f"{word}: {_floor(verdict, figure) if floor else _load(verdict, figure)}"
 
 
 def said_of_use(verdict: int, use: float, floor: bool) -> str:
@@ -56,7 +61,7 @@ def said_of_use(verdict: int, use: float, floor: bool) -> str:
     ('Holds, 78 % in hand', 'Tight: 1.3 × what it bears all day', 'Tight: there is 0.80 of what it wants', 'Tight')
     """
     by_verdict = {HOLDS: Figure(in_hand=1 - use), TIGHT: Figure(of_soft=use), GIVES_WAY: Figure(of_hard=use)}
-    return _told(verdict, by_verdict.get(verdict) if use else None, floor)
+    return said(by_verdict.get(verdict) if use else None, verdict, floor)
 
 
 def in_short(figure: Figure, floor: bool) -> str:
@@ -71,15 +76,6 @@ def in_short(figure: Figure, floor: bool) -> str:
     if ratio > FAR:
         return "next to none" if floor else "far beyond"
     return f"{_figures(1 / ratio)} of it" if floor else f"{_figures(ratio)} ×"
-
-
-def _told(verdict: int, figure: Figure | None, floor: bool) -> str:
-    word = WORDS[VERDICTS[verdict]]
-    if figure is None:
-        return word
-    if figure.in_hand is not None:
-        return f"{word}, {_left(figure.in_hand)}"
-    return f"{word}: {_floor(verdict, figure) if floor else _load(verdict, figure)}"
 
 
 def _left(in_hand: float) -> str:

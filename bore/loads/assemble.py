@@ -56,7 +56,8 @@ def _stiffness(job: Job) -> float:
 def columns_of(job: Job) -> Columns:
     """One job as columns of plain floats."""
     hole, material, cutter, machine, setting = job.hole, job.material, job.cutter, job.machine, job.setting
-    rules, drive, feed = family_of(cutter.kind), machine.spindle, machine.feed
+    family, drive, feed = cutter.kind, machine.spindle, machine.feed
+    rules = family_of(family)
     speeds = rules.speeds_m_min(job) or (None, None)
     book = rules.feed(job)
     ratings = [value for value in (machine.max_thrust_n, feed.max_thrust_n) if value is not None]
@@ -65,7 +66,7 @@ def columns_of(job: Job) -> Columns:
     belt_torque = belts.measured_belt_nm(drive, setting.speed_rpm)
     pitch = cutter.pitch_mm or 1.0
     return Columns(
-        family=cutter.kind,
+        family=family,
         machine_kind=machine.is_a,
         substrate=cutter.substrate,
         wear=cutter.wear,
@@ -123,7 +124,7 @@ def columns_of(job: Job) -> Columns:
         edges=rules.edges(cutter),
         point_angle_deg=cutter.point_angle_deg,
         point_length_mm=rules.point_length_mm(cutter),
-        chisel_ratio=cutter.chisel_ratio if cutter.kind.has_chisel else 0.0,
+        chisel_ratio=cutter.chisel_ratio if family.has_chisel else 0.0,
         rake_deg=cutter.rake_deg,
         helix_deg=cutter.helix_deg,
         edge_radius_mm=cutter.edge_radius_mm,

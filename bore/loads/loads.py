@@ -96,7 +96,8 @@ def _thrust_floor(count: int) -> float:
 
 def pool(loads: Mapping[str, SchoolLoad], quantity: str, pinned: str | None) -> list[Column]:
     """The schools' values to pool: the pinned school's alone where it has one, else all there are."""
-    values = {name: getattr(load, quantity) for name, load in loads.items() if getattr(load, quantity) is not None and not load.bound}
+    said = {name: getattr(load, quantity) for name, load in loads.items() if not load.bound}
+    values = {name: value for name, value in said.items() if value is not None}
     if pinned in values:
         return [values[pinned]]
     return list(values.values())
@@ -109,23 +110,23 @@ def loads_of(columns: Columns) -> Loads:
     return _at_force(columns)
 
 
-def method_of(columns: Columns, school: ModuleType) -> ModuleType | str:
-    """The module a school is worked out by for this family, or why it says nothing."""
-    chosen = family_of(columns.family).schools.get(school.ID, school)
-    if isinstance(chosen, str):
-        return chosen
-    return chosen.applies(columns) or chosen
+def methods_of(columns: Columns) -> list[tuple[str, ModuleType | str, bool]]:
+    """Each school's id, the module it is worked out by for this family or why it says nothing, and whether it only bounds."""
+    rules = family_of(columns.family)
+    found: list[tuple[str, ModuleType | str, bool]] = []
+    for school in ALL_SCHOOLS:
+        chosen = rules.schools.get(school.ID, school)
+        method = chosen if isinstance(chosen, str) else chosen.applies(columns) or chosen
+        found.append((school.ID, method, school.ID in rules.bounds))
+    return found
 
 
 def _schools(columns: Columns, load_of: Callable[[ModuleType, bool], SchoolLoad]) -> dict[str, SchoolLoad]:
     """What every school says, or why it says nothing."""
-    found: dict[str, SchoolLoad] = {}
-    for school in ALL_SCHOOLS:
-        method = method_of(columns, school)
-        found[school.ID] = (
-            SchoolLoad(why_not=method) if isinstance(method, str) else load_of(method, school.ID in family_of(columns.family).bounds)
-        )
-    return found
+    return {
+        name: SchoolLoad(why_not=method) if isinstance(method, str) else load_of(method, bound)
+        for name, method, bound in methods_of(columns)
+    }
 
 
 def _at_feed(columns: Columns, feed_mm_rev: Column) -> Loads:
@@ -223,11 +224,10 @@ def _wanted_feeds(columns: Columns, available_n: Column) -> dict[str, Column]:
     furthest = columns.book_feed_mm_rev * FURTHEST_OVER_BOOK
     found: dict[str, Column] = {}
     with silent():
-        for school in ALL_SCHOOLS:
-            method = method_of(columns, school)
-            if isinstance(method, str) or method.thrust is None or school.ID in family_of(columns.family).bounds:
+        for name, method, bound in methods_of(columns):
+            if isinstance(method, str) or method.thrust is None or bound:
                 continue
-            found[school.ID] = hand_feed.solve_feed(partial(method.thrust, columns), available_n, method.thrust_floor_n(columns), furthest)
+            found[name] = hand_feed.solve_feed(partial(method.thrust, columns), available_n, method.thrust_floor_n(columns), furthest)
     return found
 
 

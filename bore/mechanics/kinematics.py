@@ -4,21 +4,21 @@ import math
 
 import numpy as np
 
-from bore.base.elementwise import Column, is_array
+from bore.base.elementwise import ARRAY, Column
 from bore.base.formula import formula
 from bore.quantities.units import NM_RPM_PER_KW
 
 
 def sin_edge_angle(point_angle_deg: Column) -> Column:
     """sin κ, κ being half the point angle."""
-    if is_array(point_angle_deg):
+    if isinstance(point_angle_deg, ARRAY):
         return np.sin(np.radians(point_angle_deg) / 2)
     return math.sin(math.radians(point_angle_deg) / 2)
 
 
 def tan_edge_angle(point_angle_deg: Column) -> Column:
     """tan κ, κ being half the point angle."""
-    if is_array(point_angle_deg):
+    if isinstance(point_angle_deg, ARRAY):
         return np.tan(np.radians(point_angle_deg) / 2)
     return math.tan(math.radians(point_angle_deg) / 2)
 

@@ -135,6 +135,8 @@ def _b_thrust(columns: Columns, feed_mm_rev: Column, ratio: Column) -> Column:
 
 def _pilot_torque_factor(columns: Columns) -> Column:
     """School B with the pilot over school B from solid (feed and diameter cancel)."""
+    if every(columns.start_diameter_mm <= 0):
+        return 1.0
     ratio = columns.start_diameter_mm / columns.diameter_mm
     solid = diameter_feed.torque_factor(ratio=columns.chisel_ratio, solid=True)
     return choose(ratio > 0, diameter_feed.lip_torque_factor(ratio) / solid, 1.0)

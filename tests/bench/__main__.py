@@ -286,4 +286,5 @@ def main() -> int:
     return min(failed, 1)
 
 
-sys.exit(main())
+if __name__ == "__main__":
+    sys.exit(main())

@@ -20,7 +20,7 @@ from bore.check.best_setting import book_setting
 from bore.check.check import check
 from bore.job.cutter_kinds import cutter_kinds
 from bore.limits.judgement import GIVES_WAY, TIGHT
-from bore.limits.said import said
+from bore.limits.said import figure_of, said
 from bore.machines.kinds import HAND_FEEDS, machine_kinds
 from bore.ways.reconcile import settle
 from tests.answers import plain_answer
@@ -321,7 +321,7 @@ def test_far_beyond_is_said_so() -> None:
     put(case, "setting.feed_mm_rev", 1.0)
     finding = check(read_case(case)).finding("stall")
     assert int(finding.verdict) == GIVES_WAY
-    assert said(finding.judgement, GIVES_WAY, False) == "Gives way: far beyond what it bears"
+    assert said(figure_of(finding.judgement, GIVES_WAY), GIVES_WAY, False) == "Gives way: far beyond what it bears"
 
 
 def test_what_a_hand_cannot_feel_follows_its_travel() -> None:
