@@ -110,12 +110,12 @@ def barriers_in_both_lights(page: Page, within: str | None = None) -> list[tuple
     return found
 
 
-def barriers_anywhere(page: Page) -> list[Any]:
+def barriers_anywhere(page: Page, within: str | None = None) -> list[Any]:
     """What axe finds at a bench in both lights and on a phone, and what runs off the side of either."""
     wide = page.viewport_size or {"width": 1280, "height": 800}
-    found: list[Any] = barriers_in_both_lights(page) + _off_the_side(page, wide["width"])
+    found: list[Any] = barriers_in_both_lights(page, within) + _off_the_side(page, wide["width"])
     page.set_viewport_size({"width": PHONE_PX, "height": 844})
-    found += barriers(page, "shapes") + _off_the_side(page, PHONE_PX)
+    found += barriers(page, "shapes", within) + _off_the_side(page, PHONE_PX)
     page.set_viewport_size(wide)
     return found
 
