@@ -9,6 +9,7 @@ from bore.answers.judged import judged
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.base.immutable import immutable
+from bore.case.cutter_words import cutter_words
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.job.job import Job
@@ -17,7 +18,6 @@ from bore.limits.judgement import Verdict
 from bore.plan import deep_hole
 from bore.program.read import read_program
 from bore.ways import match
-from bore.ways.cutter_changes import cutter_words
 from bore.ways.guesses import Guess, guesses
 from bore.ways.ways_out import Way, WaysOut
 

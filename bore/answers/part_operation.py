@@ -7,11 +7,11 @@ from bore.answers.judged import judged
 from bore.answers.plan_step import case_of
 from bore.answers.shape import number, shaped
 from bore.base.immutable import immutable
+from bore.case.cutter_words import cutter_words
 from bore.job.cutter import Cutter
 from bore.limits.judgement import Verdict
 from bore.part.solve import Operation, Solved, Visit
 from bore.plan.times import KIND_WORDS
-from bore.ways.cutter_changes import cutter_words
 
 
 @immutable(kw_only=True)

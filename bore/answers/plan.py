@@ -12,6 +12,7 @@ from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.base.formula import recording
 from bore.base.immutable import immutable
+from bore.case.cutter_words import cutter_words
 from bore.limits import BY_ID
 from bore.limits.judgement import CANNOT, VERDICTS, Verdict
 from bore.limits.said import said_of_use
@@ -28,7 +29,6 @@ from bore.plan.setup import Sheet, deep, sheets
 from bore.plan.solver import Work, alternatives, solve
 from bore.plan.task import Task, Wish
 from bore.plan.times import DRILLING, Plan, summed
-from bore.ways.cutter_changes import cutter_words
 
 Case = dict[str, Any]
 
@@ -160,7 +160,7 @@ class SetupSheet:
 
 @immutable(kw_only=True)
 class PlanAnswer:
-    """A plan for a hole, and the others one might want."""
+    """A plan for a hole, and the others one might want. `crib_lacks`: no row goes, and a cutter that a crib can hold would mend it."""
 
     hole: DrawnHole
     seats: list[SeatAnswer]
@@ -174,6 +174,7 @@ class PlanAnswer:
     pattern: PatternAnswer
     plan: OnePlan
     says: list[str]
+    crib_lacks: bool
     alternatives: list[OtherPlan]
     families: list[RivalFamily]
     break_evens: list[BreakEvenAnswer]
@@ -286,7 +287,7 @@ def plan_answer(data: Any) -> PlanAnswer:
     asked = read_plan(data)
     task = asked.task
     work = Work(task)
-    others: dict[str, Any] = {"says": [], "alternatives": [], "families": [], "break_evens": []}
+    others: dict[str, Any] = {"says": [], "crib_lacks": False, "alternatives": [], "families": [], "break_evens": []}
     if asked.own:
         own = recheck(task, asked.own)
         plan = own.plan
@@ -309,10 +310,10 @@ def _no_row(asked: Asked, end: CribEnds) -> PlanAnswer:
     """The answer where the crib ends: an empty row, why, and what to get; what the machine and the hole want beside steps stays."""
     plan = summed(asked.task.base, [], "no row goes")
     plan = replace(plan, verdict=CANNOT)
-    says = [end.why, f"To get: {end.to_get}."]
-    return PlanAnswer(
-        plan=_plan(plan, asked), says=says, alternatives=[], families=[], break_evens=[], **_head(asked), **_around(plan, asked)
-    )
+    others: dict[str, Any] = {"alternatives": [], "families": [], "break_evens": []}
+    said = end.remedy.sentence
+    says = [end.why, f"{said[0].upper()}{said[1:]}."]
+    return PlanAnswer(plan=_plan(plan, asked), says=says, crib_lacks=end.remedy.to_get, **others, **_head(asked), **_around(plan, asked))
 
 
 def _own_steps(asked: Asked, steps: tuple[times.Step, ...]) -> list[PlanStep]:

@@ -8,6 +8,7 @@ from bore.answers.offers import plain_record
 from bore.answers.plan_request import Asked
 from bore.answers.shape import number, shaped
 from bore.base.immutable import immutable
+from bore.case.cutter_words import cutter_words
 from bore.check.best_setting import feed_note, stage_words
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
@@ -19,10 +20,9 @@ from bore.plan.phases import phases
 from bore.plan.step_cut import Cut, ladder_of
 from bore.plan.times import Step
 from bore.quantities.kinds import N_PER_KGF
-from bore.ways.cutter_changes import cutter_words
 
 # What a tool is held in that is not the machine's own holder.
-HELD_IN = {"chuck": ", in the drill chuck", "morse": ", in a Morse sleeve"}
+HELD_IN = {"chuck": ", in the drill chuck", "morse": ", in a Morse sleeve", "side-lock": ", in a side-lock"}
 TAP_HELD_IN, TAILSTOCK_HELD_IN = ", in the tapping chuck", ", in the tailstock itself"
 HELD_WORDS = (*HELD_IN.values(), TAP_HELD_IN, TAILSTOCK_HELD_IN)
 StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]

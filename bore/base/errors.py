@@ -15,8 +15,13 @@ class BadInput(ValueError):
     """Everything found wrong with an input, each problem naming its field."""
 
     def __init__(self, problems: list[Problem]) -> None:
-        self.problems = tuple(problems)
+        self._problems = tuple(problems)
         super().__init__("; ".join(f"{p.field}: {p.message}" for p in problems))
+
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        """What is wrong, in the order it was found."""
+        return self._problems
 
     @classmethod
     def at(cls, field: str, message: str) -> "BadInput":

@@ -105,9 +105,9 @@ def _read_before(text: str) -> Cutter:
     return _by_itself(json.loads(text), None)
 
 
-def usual_cutter(given: dict[str, Any], holder_kind: str) -> Cutter:
-    """A cutter of which only a few fields are said, completed as it is usually made for such a holder."""
-    return _by_itself(given, {"kind": holder_kind})
+def usual_cutter(given: dict[str, Any], holder_kind: str | None) -> Cutter:
+    """A cutter of which only a few fields are said, completed as it is usually made for such a holder, or (None) as it is usually made."""
+    return _by_itself(given, None if holder_kind is None else {"kind": holder_kind})
 
 
 def _by_itself(given: Any, holder: dict[str, Any] | None) -> Cutter:

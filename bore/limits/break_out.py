@@ -17,6 +17,7 @@ class Why(IntEnum):
     SHEET_BY_HAND = 1
     SHEET = 2
     OPEN_AT_THE_SIDE = 3
+    A_MOUTH = 4
 
 
 # Wall to the edge or to the next hole, and floor under a blind hole, in diameters: enough, and the least.
@@ -58,8 +59,12 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
         found.append(_room(columns, columns.edge_distance_mm - radius, WALL, "to the edge"))
     if columns.next_hole_mm is not None:
         found.append(_room(columns, columns.next_hole_mm - columns.hole_diameter_mm, WALL, "to the next hole"))
-    if not columns.through and columns.plate_thickness_mm is not None:
+    # A mouth turned into a hole has no floor: the hole goes on under it.
+    mouth = columns.opens_a_hole and columns.family.touches_briefly
+    if not columns.through and columns.plate_thickness_mm is not None and not mouth:
         found.append(_room(columns, columns.plate_thickness_mm - columns.depth_mm - columns.point_length_mm, FLOOR, "floor"))
+    if not found and mouth:
+        return Judgement(reason=Why.A_MOUTH)
     if not found:
         return unknown("hole.edge_distance_mm" if columns.through else "hole.plate_thickness_mm")
     return worst(*found)
@@ -91,6 +96,7 @@ LIMIT = Limit(
             ),
             Why.SHEET: Reason(TIGHT, "the sheet is thinner than the point: back it with wood, or use a sheet point"),
             Why.OPEN_AT_THE_SIDE: Reason(CANNOT, "its middle is nearer the edge than half its width: the hole is open at the side"),
+            Why.A_MOUTH: Reason(HOLDS, "the hole goes on under its mouth"),
         }
     ),
 )

@@ -1,49 +1,81 @@
 """Where the crib ends: why no row of steps goes, and what to get so that one does."""
 
-from bore.base.errors import BadInput, Problem
-from bore.job.job import Job
-from bore.machines.kinds import morse_size_for
-from bore.quantities.drill_sizes import with_article
+from collections.abc import Callable
+from dataclasses import replace
+from functools import cached_property
 
-# A plain drill is had with a straight shank up to here, above it with a taper (common practice).
-STRAIGHT_TO_MM = 13.0
-# Flutes longer than this many diameters are not on a drill of the usual series (DIN 338, from memory).
-USUAL_DEPTH_D = 8.0
-# Limits that another tool of the size mends; the rest are the machine's (common practice).
-OF_THE_TOOL = ("holder", "reach", "pack", "coolant", "wander", "buckle", "tolerance")
+from bore.base.errors import BadInput, Problem
+from bore.base.formula import silent
+from bore.base.immutable import immutable
+from bore.check.to_get import cutters_to_get, to_get_words
+from bore.job.cutter import Cutter
+from bore.job.job import Job
+from bore.plan.step_cut import cut_of, job_of
+
+# A drill that does not go from solid goes from a hole of this share of it.
+OPENED_FROM = 0.5
+ELSEWHERE = "time on a machine that bears it: try any machine"
+
+
+@immutable
+class Remedy:
+    """What would do: a cutter that a crib can hold (`to_get`), or something else."""
+
+    words: str
+    to_get: bool = True
+
+    @property
+    def sentence(self) -> str:
+        """Introduced by which of the two it is."""
+        return f"{'to get' if self.to_get else 'what would do'}: {self.words}"
 
 
 class CribEnds(BadInput):
-    """No row goes with what is in the crib. `why` says the nearest miss, `to_get` what would do; together they are the problem's words."""
+    """No row goes with what is in the crib: `why` says the nearest miss, `remedy` what would do; together they are the problem's words.
+    The remedy is looked for only when somebody reads it: most who try a way go on to the next."""
 
-    def __init__(self, field: str, why: str, to_get: str) -> None:
-        self.why, self.to_get = why, to_get
-        super().__init__([Problem(field, f"{why}; to get: {to_get}")])
+    def __init__(self, field: str, why: str, remedy: Remedy | Callable[[], Remedy]) -> None:
+        self.field, self.why, self._remedy = field, why, remedy
+        super().__init__([Problem(field, why)])
 
+    @cached_property
+    def remedy(self) -> Remedy:
+        """What would do."""
+        return self._remedy if isinstance(self._remedy, Remedy) else self._remedy()
 
-def shank_words(job: Job, diameter_mm: float) -> str:
-    """The shank a tool of a size wants on a job's machine."""
-    holder = job.machine.holder
-    takes_mm = holder.capacity_mm or STRAIGHT_TO_MM
-    in_chuck = holder.kind == "chuck" and not job.machine.is_a.tailstock
-    if diameter_mm <= (takes_mm if in_chuck else STRAIGHT_TO_MM) or holder.kind in ("collet", "hydraulic", "shrink"):
-        return "straight shank"
-    if in_chuck:
-        return f"shank turned down to {takes_mm:g} mm"
-    if holder.kind == "side-lock" and not job.machine.is_a.lathe:
-        return "shank with a flat"
-    return f"Morse {morse_size_for(diameter_mm)} shank"
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        """The one problem, with its remedy."""
+        return (Problem(self.field, f"{self.why}; {self.remedy.sentence}"),)
 
-
-def drill_to_get(job: Job, diameter_mm: float, words: str = "twist drill") -> str:
-    """A drill for a hole of a job: size, kind, length and shank."""
-    long = job.hole.depth_mm > USUAL_DEPTH_D * diameter_mm
-    length = f", extra long, flutes for {job.hole.depth_mm:g} mm" if long else ""
-    return with_article(f"{diameter_mm:.4g} mm {words}{length}, {shank_words(job, diameter_mm)}")
+    def __str__(self) -> str:
+        """As any bad input says itself."""
+        return f"{self.field}: {self.problems[0].message}"
 
 
-def mends(job: Job, limit: str, diameter_mm: float) -> str:
-    """What to get, or to do, where one limit stands in the way of every row (common practice)."""
+def no_way(job: Job, why: str, limit: str | None, diameter_mm: float) -> CribEnds:
+    """No row goes: for one limit that stands in the way of all of them, or (None) because no cutter of the crib makes the size. What would
+    do is what the metal around wants, else the plainest cutter nobody has that goes on the machine, else another machine."""
+
+    def remedy() -> Remedy:
+        if limit and (around := _around(job, limit, diameter_mm)):
+            return Remedy(around, to_get=False)
+        sized = replace(job, hole=replace(job.hole, diameter_mm=diameter_mm))
+        found = next((one for one in cutters_to_get(sized, for_a_plan=True) if _goes_with(sized, one)), None)
+        return Remedy(ELSEWHERE, to_get=False) if found is None else Remedy(to_get_words(found, job.hole.depth_mm))
+
+    return CribEnds("plan.hole", why, remedy)
+
+
+def _goes_with(job: Job, cutter: Cutter) -> bool:
+    """Whether the hole goes with a cutter nobody has: from solid, or from a hole half as wide, as a row of steps would lead to it."""
+    starts = (0.0, OPENED_FROM * cutter.diameter_mm) if cutter.kind.opens_out else (0.0,)
+    with silent():
+        return any(cut_of(job_of(job, cutter, start, cutter.diameter_mm)).goes for start in starts)
+
+
+def _around(job: Job, limit: str, diameter_mm: float) -> str:
+    """What to do where the metal around the hole is what is missing (common practice); empty where it is not."""
     hole = job.hole
     if limit == "wander" and hole.entry != "flat":
         return "a flat to start on: mill or file one square to the drill, wider than the hole"
@@ -58,4 +90,4 @@ def mends(job: Job, limit: str, diameter_mm: float) -> str:
         return "a floor that bears: ask for a through hole, a thicker plate, or less full thread (a bottoming tap wants least room)"
     if limit == "break-out":
         return "metal outside the edge: clamp a block of the same metal against it and drill the two as one"
-    return drill_to_get(job, diameter_mm) if limit in OF_THE_TOOL else "time on a machine that bears it: try any machine"
+    return ""

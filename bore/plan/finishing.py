@@ -8,8 +8,10 @@ from bore.cutters.registry import family_of
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.thread_passes import thread_passes
 from bore.limits.judgement import HOLDS
+from bore.machines.kinds import morse_size_for
+from bore.machines.machine import Holder
 from bore.plan.boring import bars, bored
-from bore.plan.crib_end import CribEnds, shank_words
+from bore.plan.crib_end import CribEnds, Remedy
 from bore.plan.hand_work import burr_words, hand_s
 from bore.plan.seats import Seat
 from bore.plan.step_cut import Cut, Cuts, cone_cut, cone_depth_mm, reason_of
@@ -30,6 +32,9 @@ REAMER_ROOM_MM, SPARE_THREADS = 3.0, 1.0
 POINT_AND_FLOOR = 0.4
 # Metals whose threads are milled where there is a mill: a broken tap is the end of the part (common practice).
 MILLED = ("S", "H")
+# Straight shanks of machine reamers up to so wide, mm (DIN 212-2, from memory); thinner ones are as thick as they ream.
+REAMER_SHANKS_MM = ((10.0, 10.0), (13.0, 10.0), (16.0, 12.5), (18.0, 14.0), (20.0, 16.0))
+CHUCK_ON_ARBOR_MM = 13.0
 # The mouth of a tapped hole is broken a little wider than the thread (common practice).
 MOUTH = 1.05
 # A counterbore this much over its drawn seat still makes it (clearance for a head).
@@ -44,7 +49,7 @@ def finishers(task: Task) -> list[Finisher]:
         if not found:
             asked = {"mill": "thread mill", "tap": "tap"}.get(task.thread, "tap")
             why = f"{drawn.text} wants a {asked} of {drawn.finished_mm:g} mm and the crib has none"
-            raise CribEnds("plan.hole", why, f"a {asked} for {drawn.text}, {drawn.pitch_mm:.3g} mm pitch")
+            raise CribEnds("plan.hole", why, Remedy(f"a {asked} for {drawn.text}, {drawn.pitch_mm:.3g} mm pitch"))
         return found
     if not drawn.reamed:
         return []
@@ -61,8 +66,19 @@ def finishers(task: Task) -> list[Finisher]:
         return reamers
     if task.base.machine.is_a.bores:
         return bars(task, why)
-    machine_reamer = f"a machine reamer for {drawn.text}, {shank_words(task.base, drawn.finished_mm)}"
-    raise CribEnds("plan.hole", f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none", machine_reamer)
+    why = f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none"
+    raise CribEnds(
+        "plan.hole", why, Remedy(f"a machine reamer for {drawn.text}, {reamer_shank(task.base.machine.holder, drawn.finished_mm)}")
+    )
+
+
+def reamer_shank(holder: Holder, diameter_mm: float) -> str:
+    """The shank a machine reamer wants in a holder: a straight one where that goes in, in a socket up to what a chuck on its arbor takes."""
+    straight_mm = next((shank for most, shank in REAMER_SHANKS_MM if diameter_mm <= most), diameter_mm)
+    straight_mm = min(straight_mm, diameter_mm)
+    if holder.kind in ("collet", "hydraulic", "shrink") or straight_mm <= (holder.capacity_mm or CHUCK_ON_ARBOR_MM):
+        return "straight shank"
+    return f"shank turned down to {holder.capacity_mm:g} mm" if holder.capacity_mm else f"Morse {morse_size_for(diameter_mm)} shank"
 
 
 def _same_pitch(task: Task, one: Cutter) -> bool:
@@ -193,7 +209,9 @@ def _counterbore(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     if not places:
         sizes = ", ".join(f"{one.diameter_mm:g}" for one in crib if one.kind.step == "counterbore")
         why = f"the crib has no {seat.diameter_mm:g} mm counterbore; it has: {sizes or 'none'}"
-        raise CribEnds("plan.counterbore_mm", why, with_article(f"{seat.diameter_mm:g} mm counterbore with a pilot for {hole_mm:g} mm"))
+        raise CribEnds(
+            "plan.counterbore_mm", why, Remedy(with_article(f"{seat.diameter_mm:g} mm counterbore with a pilot for {hole_mm:g} mm"))
+        )
     return _best_seat(task, cuts, "counterbore", places, hole_mm, depth, f"a seat {depth:g} mm deep for the head")
 
 
@@ -203,7 +221,7 @@ def _countersink(task: Task, cuts: Cuts, seat: Seat, hole_mm: float) -> Step:
     if not places:
         most = max((one.diameter_mm for one in crib if one.kind.step == "countersink"), default=0.0)
         why = f"the crib has no countersink that wide; accepted: up to {most:g} mm"
-        raise CribEnds("plan.countersink_mm", why, f"a countersink of {seat.diameter_mm:g} mm or wider")
+        raise CribEnds("plan.countersink_mm", why, Remedy(f"a countersink of {seat.diameter_mm:g} mm or wider"))
     smallest = min(crib[place].diameter_mm for place in places)
     places = [place for place in places if crib[place].diameter_mm == smallest]
     depth = round(cone_depth_mm(mouth_mm=seat.diameter_mm, hole_mm=hole_mm, angle_deg=crib[places[0]].point_angle_deg), 2)

@@ -4,7 +4,7 @@ import math
 
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.plan.callout import Drawn
-from bore.plan.crib_end import CribEnds, drill_to_get
+from bore.plan.crib_end import no_way
 from bore.plan.step_cut import wants_solid
 from bore.plan.task import Task, Wish
 
@@ -30,7 +30,7 @@ def targets(task: Task, wish: Wish, bored: bool) -> list[float]:
     }
     fits = {size for size in fits if not any(abs(size - out) <= SAME_SIZE_MM for out in wish.without_mm)}
     if not fits:
-        raise CribEnds("plan.hole", _no_drill(crib, drawn), drill_to_get(task.base, drawn.drilled_mm))
+        raise no_way(task.base, _no_drill(crib, drawn), None, drawn.drilled_mm)
     return sorted(fits, key=lambda size: abs(size - drawn.drilled_mm))
 
 

@@ -16,7 +16,7 @@ from bore.job.cutter import SAME_SIZE_MM
 from bore.limits.judgement import TIGHT
 from bore.plan.callout import Drawn
 from bore.plan.cost import S_PER_H, cut_cost, step_cost
-from bore.plan.crib_end import CribEnds, drill_to_get, mends
+from bore.plan.crib_end import CribEnds, Remedy, no_way
 from bore.plan.finishing import deburr_step, finish, finishers, floor_step, seat_steps
 from bore.plan.guides import guide_depth_mm
 from bore.plan.hand_steps import leans_too_far, too_far_by_hand
@@ -110,7 +110,7 @@ def _flat_way(task: Task, wish: Wish, work: Work) -> list[Step]:
         return _first_way(task, replace(wish, flat_end=True), work)
     except CribEnds:
         if _point_mm(task.drawn.drilled_mm) > MOST_POINT * task.base.hole.depth_mm:
-            raise CribEnds("plan.hole", *_too_shallow(task)) from None
+            raise _too_shallow(task) from None
         steps = _first_way(task, wish, work)
     # Before it is reamed or tapped.
     last = max(place for place, step in enumerate(steps) if step.kind in DRILLING)
@@ -130,7 +130,7 @@ def _first_way(task: Task, wish: Wish, work: Work) -> list[Step]:
         cuts.starts_mm = tuple(size for size, _ in choices)
         path = _search(work, cuts, choices, target, wish) if _last_goes(work, cuts, choices, target) else None
         if path is None:
-            end = end or _no_way(cuts, target)
+            end = end or _no_way(cuts, target, task.drawn.drilled_mm)
             continue
         seats = seat_steps(task, work.cuts(quickest=quickest), target if task.drawn.tapped else task.drawn.finished_mm)
         made = [*_drilling(work, cuts, path, target), *([finished[0]] if finished else []), *seats]
@@ -149,11 +149,12 @@ def _point_mm(target_mm: float) -> float:
     return round(cone_depth_mm(mouth_mm=target_mm, hole_mm=0.0, angle_deg=plain_point_deg()), 3)
 
 
-def _too_shallow(task: Task) -> tuple[str, str]:
+def _too_shallow(task: Task) -> CribEnds:
     """Why no drill with a point makes a flat hole that is hardly deeper than the point, and what would."""
     size, depth = task.drawn.drilled_mm, task.base.hole.depth_mm
     why = f"a {size:g} mm drill's point is {_point_mm(size):.2g} mm long and leaves next to no hole above a flat floor {depth:g} mm down"
-    return why, f"a flat-ended cutter of {size:g} mm that cuts over its centre: an end mill, or a drill ground flat (not checked)"
+    flat = f"a flat-ended cutter of {size:g} mm that cuts over its centre: an end mill, or a drill ground flat (not checked)"
+    return CribEnds("plan.hole", why, Remedy(flat, to_get=False))
 
 
 def _last_goes(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float) -> bool:
@@ -187,15 +188,15 @@ def tight_s(cut: Cut, count: int) -> float:
     return TIGHT_S + TIGHT_SHARE * cut.time_s * count if cut.verdict == TIGHT else 0.0
 
 
-def _no_way(cuts: Cuts, target: float) -> CribEnds:
-    """Why no row goes, by the nearest miss, and the tool or the machine that would do."""
+def _no_way(cuts: Cuts, target: float, drawn_mm: float) -> CribEnds:
+    """Why no row goes to a size of the crib's, by the nearest miss, and the tool of the drawing's size, or the machine, that would do."""
     last = [cut for (_, size, _, blind), cut in cuts.known.items() if blind is None and abs(size - target) <= SAME_SIZE_MM]
     best = min(last, key=lambda cut: (cut.verdict, cut.use), default=None)
     why = f"no row of steps from this crib goes on {cuts.base.machine.name}"
     if best is None:
-        return CribEnds("plan.hole", why, drill_to_get(cuts.base, target))
+        return no_way(cuts.base, why, None, drawn_mm)
     nearest = f"{why}; nearest: {reason_of(best)}, with the {best.job.cutter.diameter_mm:g} mm {best.job.cutter.kind.words}"
-    return CribEnds("plan.hole", nearest, mends(cuts.base, best.tightest, target))
+    return no_way(cuts.base, nearest, best.tightest, drawn_mm)
 
 
 def _search(work: Work, cuts: Cuts, choices: list[tuple[float, tuple[int, ...]]], target: float, wish: Wish) -> _Path | None:

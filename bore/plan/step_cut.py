@@ -21,6 +21,7 @@ from bore.limits.judgement import TIGHT, failure_of
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.machines.machine import Machine
+from bore.mechanics import holders
 from bore.plan.guides import is_guided
 
 # Points that find their own centre want no mark.
@@ -110,11 +111,13 @@ def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
 
 def held(machine: Machine, cutter: Cutter) -> Machine:
     """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, a tailstock taper shanks in its
-    barrel, a turret's side-lock taper shanks in a sleeve with a flat, as any such machine has them."""
-    if machine.holder.kind == "side-lock" and machine.is_a.lathe and cutter.shank.startswith("morse"):
-        return replace(machine, holder=replace(machine.holder, kind="morse", size=cutter.shank.removeprefix("morse-"), tang_engaged=True))
-    if machine.holder.kind == "chuck" and machine.is_a.tailstock and cutter.shank.startswith("morse"):
-        return replace(machine, holder=replace(machine.holder, kind="morse", size=TAILSTOCK_TAPER, tang_engaged=False))
+    barrel, a turret's side-lock taper shanks in a sleeve with a flat, a machining centre a shank that its collet does not take in a holder
+    of its own, as any such machine has them."""
+    if cutter.shank.startswith("morse"):
+        return _by_its_taper(machine, cutter.shank.removeprefix("morse-"))
+    largest = holders.largest_shank_mm(machine.holder.kind, machine.holder.size)
+    if machine.is_a.programmed and largest is not None and cutter.shank_diameter_mm > largest:
+        return replace(machine, holder=replace(machine.holder, kind="side-lock", size=None))
     # A tap of any size has its own chuck, which takes its square.
     taken = max(CHUCK_MM, cutter.shank_diameter_mm) if cutter.kind.feeds_its_pitch else CHUCK_MM
     small = cutter.shank == "straight" and cutter.shank_diameter_mm <= taken and cutter.kind.chucked
@@ -122,6 +125,14 @@ def held(machine: Machine, cutter: Cutter) -> Machine:
         return machine
     chuck = replace(machine.holder, kind="chuck", size=None, capacity_mm=taken, grip="keyed", tang_engaged=True, max_rpm=CHUCK_RPM)
     return replace(machine, holder=chuck)
+
+
+def _by_its_taper(machine: Machine, size: str) -> Machine:
+    if machine.holder.kind == "side-lock" and machine.is_a.lathe:
+        return replace(machine, holder=replace(machine.holder, kind="morse", size=size, tang_engaged=True))
+    if machine.holder.kind == "chuck" and machine.is_a.tailstock:
+        return replace(machine, holder=replace(machine.holder, kind="morse", size=TAILSTOCK_TAPER, tang_engaged=False))
+    return machine
 
 
 def job_of(base: Job, cutter: Cutter, start_mm: float, size_mm: float) -> Job:

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import Any
 
-from bore.case.choices import short_words
+from bore.case.cutter_words import cutter_words
 from bore.check.best_setting import book_setting, with_feed
 from bore.check.book_values import leaning_n
 from bore.check.evaluate import Result, evaluate
@@ -13,13 +13,12 @@ from bore.cutters.registry import family_of
 from bore.cutters.shared import edge_radius_mm
 from bore.cutters.twist.geometry import lengths, point_form
 from bore.job.columns import Columns
-from bore.job.cutter import Cutter
 from bore.job.job import Job
 from bore.limits import ALL_LIMITS
 from bore.limits.judgement import TIGHT
 from bore.loads.assemble import columns_of
 from bore.machines.kinds import HAND_FEEDS, HAND_VERBS
-from bore.quantities.drill_sizes import a_size, size_words
+from bore.quantities.drill_sizes import a_size
 from bore.ways.candidate import PILOT_S, Candidate, changed_cutter, changed_hole, changed_machine
 
 NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
@@ -27,8 +26,6 @@ NOT_THE_HOLDER = tuple(limit for limit in ALL_LIMITS if limit.id != "holder")
 SHARPEN_FIRST = {"dull": -3.0, "used": 0.5}
 SPLIT, THINNED = "split", "thinned"
 PILOTS_TRIED = 2
-# Lengths of a drill that are said; a jobber is what is meant where none is.
-SAID_LENGTHS = ("stub", "long", "extra-long")
 # A hand this much above the usual force is still the usual hand.
 STILL_USUAL = 1.3
 # What every shop has, where nothing is said of its crib, mm.
@@ -72,17 +69,6 @@ def crib_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candida
         changes = {"cutter": cutter, "hole.start_diameter_mm": changed.hole.start_diameter_mm, "setting": changed.setting}
         kind, bother = ("other-drill", 2.0) if alike else ("other-family", 3.0)
         yield Candidate(kind, f"the {cutter_words(cutter)}, {words}", changed, changes, bother, tool_change=True)
-
-
-def cutter_words(cutter: Cutter) -> str:
-    """A cutter as a shop would ask for it."""
-    if cutter.kind.adjusts and cutter.bores_from_mm:
-        return f"{cutter.kind.words} {cutter.bores_from_mm:.4g} to {cutter.diameter_mm:.4g} mm"
-    edge = short_words("cutter.substrate", cutter.substrate)
-    point = f", {cutter.point} point" if cutter.kind.standard_form and cutter.point != "conventional" else ""
-    said = "" if cutter.kind.always_carbide else f"{edge} "
-    length = f"{cutter.series} " if cutter.series in SAID_LENGTHS else ""
-    return f"{size_words(cutter.diameter_mm)} {said}{length}{cutter.kind.words}{point}"
 
 
 def pilot_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:

@@ -15,7 +15,7 @@ from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
 from bore.ways.candidate import Candidate
 from bore.ways.proposals import all_changes, pairs
-from bore.ways.to_get import cutters_to_get
+from bore.ways.to_get import things_to_get
 
 MOST_OFFERED = 5
 # A change that does not turn the worst limit must at least ease it by this much.
@@ -78,7 +78,7 @@ def ways_out(job: Job) -> WaysOut:
             both = (_try(candidate, worst, result, before, time_s) for candidate in pairs(candidates))
             tried += [one for one in both if one.way.verdict < alone]
         if int(result.verdict) > TIGHT and not _going(tried, int(result.verdict)):
-            had = (_try(candidate, worst, result, before, time_s) for candidate in cutters_to_get(job))
+            had = (_try(candidate, worst, result, before, time_s) for candidate in things_to_get(job))
             # Nobody buys what only eases it.
             tried += [one for one in had if one.way.verdict <= TIGHT]
     helping = [one for one in tried if one.helps]

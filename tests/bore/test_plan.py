@@ -341,7 +341,7 @@ def test_what_cannot_be_planned_is_refused_in_words(change: dict[str, Any], fiel
 @pytest.mark.parametrize(
     ("hole", "why", "to_get"),
     [
-        ("37.3", "no drill of the crib makes that", "a 37.3 mm twist drill, Morse 4 shank"),
+        ("37.3", "no drill of the crib makes that", "a 37.3 mm HSS annular cutter that cuts 55 mm deep, shank with flats"),
         ("M24", "the crib has none", "a tap for M24, 3 mm pitch"),
         ("11 counterbore 13 x 5", "has no 13 mm counterbore", "a 13 mm counterbore with a pilot for 11 mm"),
         ("10 csk 80", "no countersink that wide", "a countersink of 80 mm or wider"),

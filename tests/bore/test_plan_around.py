@@ -391,7 +391,7 @@ def test_holes_that_run_into_each_other_or_the_edge_say_what_to_do(more: dict[st
     why, get = ends(plan_answer(asked("c2", "10", 20, "steel-c45", **more)))
     assert "breaks out" in why
     assert "e-0" not in why
-    assert get.startswith(f"To get: {to_get}")
+    assert get.startswith(f"What would do: {to_get}")
 
 
 @pytest.mark.parametrize(("machine", "through"), [("b1", True), ("b1", False), ("h1", True), ("c2", True)])

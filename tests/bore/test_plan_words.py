@@ -12,12 +12,13 @@ from bore.base.errors import BadInput
 from bore.check.evaluate import evaluate
 from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT
 from bore.loads.assemble import columns_of
-from bore.plan.crib_end import mends
+from bore.plan.crib_end import no_way
 from bore.plan.custom_row import OwnStep, recheck
 from bore.plan.pattern import read_pattern
 from bore.plan.solver import LAST, Work, solve, why_of
 from bore.plan.step_cut import Cuts, reason_of
 from tests.answers import plan_answer
+from tests.asking import ends
 from tests.demo import asked, crib, place
 from tests.plans import base, planned
 
@@ -29,13 +30,45 @@ from tests.plans import base, planned
 )
 def test_what_stands_in_for_missing_metal(next_mm: float | None, words: str) -> None:
     job = base("c2")
-    assert words in mends(replace(job, hole=replace(job.hole, next_hole_mm=next_mm)), "break-out", 10.0)
+    assert words in no_way(replace(job, hole=replace(job.hole, next_hole_mm=next_mm)), "", "break-out", 10.0).remedy.words
 
 
 def test_a_slope_wants_a_flat_first() -> None:
     job = base("c2")
-    assert "drill" in mends(job, "wander", 10.0)
-    assert "a flat to start on" in mends(replace(job, hole=replace(job.hole, entry="inclined")), "wander", 10.0)
+    flat = no_way(replace(job, hole=replace(job.hole, entry="inclined")), "it wanders", "wander", 10.0)
+    drill = no_way(job, "no drill makes that", None, 10.3)
+    assert (drill.remedy.to_get, flat.remedy.to_get) == (True, False)
+    assert drill.remedy.words == "a 10.3 mm HSS twist drill, straight shank"
+    assert flat.problems[0].message.startswith("it wanders; what would do: a flat to start on")
+
+
+@pytest.mark.parametrize(
+    ("machine", "hole", "depth_mm", "would_do"),
+    [
+        ("m1", "25.4", 30.0, "To get: a 1 in HSS annular cutter that cuts 55 mm deep, shank with flats."),
+        ("l1", "23.5", 60.0, "To get: a 23.5 mm cobalt twist drill, split point, Morse 3 shank."),
+        ("c2", "10.1", 120.0, "To get: a 10.1 mm HSS extra-long twist drill, flutes for 120 mm, straight shank."),
+        ("h1", "14.3", 10.0, "To get: a 14.3 mm HSS twist drill, its shank turned down to 13 mm."),
+        ("b1", "16 H7", 25.0, "To get: a machine reamer for 16 H7, straight shank."),
+        ("b1", "30", 20.0, "What would do: time on a machine that bears it: try any machine."),
+        ("l1", "40", 80.0, "What would do: time on a machine that bears it: try any machine."),
+    ],
+)
+def test_what_to_get_is_what_the_machine_takes_and_bears(machine: str, hole: str, depth_mm: float, would_do: str) -> None:
+    """A ring as long as the plate on a magnet, a taper shank in a tailstock, a shank turned down for a chuck, a straight one where a
+    reamer of the size has it (common practice); nothing where no cutter mends it."""
+    assert ends(plan_answer(asked(machine, hole, depth_mm, "steel-structural-235")))[1] == would_do
+
+
+def test_a_machining_centre_holds_a_thick_shank_in_a_holder_of_its_own() -> None:
+    (drill,) = [step for step in plan_answer(asked("v1", "32", 40.0, "steel-c45"))["plan"]["steps"] if step["kind"] == "drill"]
+    assert drill["tool"] == "32 mm insert drill, in a side-lock"
+
+
+def test_a_mouth_has_no_floor_under_it() -> None:
+    """The seat of an M8 countersunk screw in a plate hardly thicker than the seat is deep: by power, as any other (common practice)."""
+    steps = plan_answer(asked("c2", "M8 countersunk", 6.0, "alu-wrought-6082"))["plan"]["steps"]
+    assert [step["cut"]["verdict"] for step in steps if step["kind"] == "countersink"] == ["holds"]
 
 
 def test_the_last_drill_says_whether_it_is_the_drawings_own() -> None:

@@ -3958,7 +3958,7 @@ export interface components {
         };
         /**
          * PlanAnswer
-         * @description A plan for a hole, and the others one might want.
+         * @description A plan for a hole, and the others one might want. `crib_lacks`: no row goes, and a cutter that a crib can hold would mend it.
          */
         PlanAnswer: {
             hole: components["schemas"]["DrawnHole"];
@@ -3982,6 +3982,8 @@ export interface components {
             plan: components["schemas"]["OnePlan"];
             /** Says */
             says: string[];
+            /** Crib Lacks */
+            crib_lacks: boolean;
             /** Alternatives */
             alternatives: components["schemas"]["OtherPlan"][];
             /** Families */

@@ -225,7 +225,7 @@ export function Plan() {
               </li>
             ))}
           </ul>
-          {!goes && !asked.steps && (
+          {answer.crib_lacks && (
             <Link className="font-semibold text-blue" to="/shop/crib">
               Put it into the crib
             </Link>
