@@ -13,6 +13,7 @@ class Why(IntEnum):
 
     NONE = 0
     TOO_HARD = 1
+    NOT_PLAIN_HSS = 2
 
 
 OVER_TOP = 1.25
@@ -24,6 +25,8 @@ BUILD_UP = (0.6, 0.4)
 BUILD_UP_GROUPS = ("P", "M", "H")
 TOO_HARD_FOR_HSS_HB = 420.0
 HSS = ("hss", "hss-co")
+# Hard and hardening metals for which no book gives plain high-speed steel a speed are not drilled with it (common practice).
+NEVER_PLAIN_HSS = "H"
 
 
 def top_speed_m_min(columns: Columns) -> float | None:
@@ -49,6 +52,8 @@ def judge(columns: Columns, loads: Loads) -> Judgement:
     if top is None:
         if columns.substrate in HSS and (columns.hardness_hb or 0) >= TOO_HARD_FOR_HSS_HB:
             return Judgement(reason=Why.TOO_HARD)
+        if columns.substrate == "hss" and columns.iso_group == NEVER_PLAIN_HSS:
+            return Judgement(reason=Why.NOT_PLAIN_HSS)
         edge = {"hss": "hss", "hss-co": "hssco"}.get(columns.substrate, "carbide")
         return unknown(f"material.vc_{edge}_m_min")
     speed = columns.cutting_speed_m_min
@@ -92,6 +97,7 @@ LIMIT = Limit(
         {
             Why.NONE: Reason(HOLDS, ""),
             Why.TOO_HARD: Reason(CANNOT, "high-speed steel does not cut metal of {hardness_hb:.0f} HB: use carbide"),
+            Why.NOT_PLAIN_HSS: Reason(CANNOT, "plain high-speed steel is gone at once in such metal: use cobalt or carbide"),
         }
     ),
 )

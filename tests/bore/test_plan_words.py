@@ -9,8 +9,10 @@ import pytest
 
 from bore.answers.plan_request import read_plan
 from bore.base.errors import BadInput
+from bore.case.read import read_case
+from bore.check.check import check
 from bore.check.evaluate import evaluate
-from bore.limits.judgement import GIVES_WAY, HOLDS, TIGHT
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT
 from bore.loads.assemble import columns_of
 from bore.plan.crib_end import no_way
 from bore.plan.custom_row import OwnStep, recheck
@@ -18,7 +20,7 @@ from bore.plan.pattern import read_pattern
 from bore.plan.solver import LAST, Work, solve, why_of
 from bore.plan.step_cut import Cuts, reason_of
 from tests.answers import plan_answer
-from tests.asking import ends
+from tests.asking import contract_example, ends
 from tests.demo import asked, crib, place
 from tests.plans import base, planned
 
@@ -58,6 +60,19 @@ def test_what_to_get_is_what_the_machine_takes_and_bears(machine: str, hole: str
     """A ring as long as the plate on a magnet, a taper shank in a tailstock, a shank turned down for a chuck, a straight one where a
     reamer of the size has it (common practice); nothing where no cutter mends it."""
     assert ends(plan_answer(asked(machine, hole, depth_mm, "steel-structural-235")))[1] == would_do
+
+
+def test_plain_high_speed_steel_never_drills_manganese_steel() -> None:
+    """At no speed: cobalt or carbide at walking pace (common practice)."""
+    case = contract_example() | {"material": {"id": "steel-manganese"}}
+    case["cutter"] = case["cutter"] | {"substrate": "hss"}
+    for rpm in (30, 60, 500):
+        burn = check(read_case(case | {"setting": case["setting"] | {"speed_rpm": rpm}})).finding("burn")
+        assert int(burn.verdict) == CANNOT
+    assert (
+        ends(plan_answer(asked("r1", "14", 12.0, "steel-manganese")))[1]
+        == "To get: a 14 mm cobalt twist drill, split point, Morse 1 shank."
+    )
 
 
 def test_a_machining_centre_holds_a_thick_shank_in_a_holder_of_its_own() -> None:
