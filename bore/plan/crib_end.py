@@ -8,7 +8,7 @@ from bore.base.errors import BadInput, Problem
 from bore.base.formula import silent
 from bore.base.immutable import immutable
 from bore.check.to_get import cutters_to_get, to_get_words
-from bore.job.cutter import Cutter
+from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.job import Job
 from bore.plan.step_cut import cut_of, job_of
 
@@ -55,12 +55,15 @@ class CribEnds(BadInput):
 
 def no_way(job: Job, why: str, limit: str | None, diameter_mm: float) -> CribEnds:
     """No row goes: for one limit that stands in the way of all of them, or (None) because no cutter of the crib makes the size. What would
-    do is what the metal around wants, else the plainest cutter nobody has that goes on the machine, else another machine."""
+    do is what the metal around wants, else oil on a dry machine's work, else the plainest cutter nobody has that goes on the machine, else
+    another machine."""
 
     def remedy() -> Remedy:
         if limit and (around := _around(job, limit, diameter_mm)):
             return Remedy(around, to_get=False)
         sized = replace(job, hole=replace(job.hole, diameter_mm=diameter_mm))
+        if limit == "burn" and _goes_oiled(sized):
+            return Remedy("cutting oil, brushed on as it is drilled: this machine is set down as dry", to_get=False)
         found = next((one for one in cutters_to_get(sized, for_a_plan=True) if _goes_with(sized, one)), None)
         return Remedy(ELSEWHERE, to_get=False) if found is None else Remedy(to_get_words(found, job.hole.depth_mm))
 
@@ -68,10 +71,19 @@ def no_way(job: Job, why: str, limit: str | None, diameter_mm: float) -> CribEnd
 
 
 def _goes_with(job: Job, cutter: Cutter) -> bool:
-    """Whether the hole goes with a cutter nobody has: from solid, or from a hole half as wide, as a row of steps would lead to it."""
+    """Whether the hole goes with one cutter: from solid, or from a hole half as wide, as a row of steps would lead to it."""
     starts = (0.0, OPENED_FROM * cutter.diameter_mm) if cutter.kind.opens_out else (0.0,)
     with silent():
         return any(cut_of(job_of(job, cutter, start, cutter.diameter_mm)).goes for start in starts)
+
+
+def _goes_oiled(job: Job) -> bool:
+    """Whether a drill of the crib makes the hole once a dry machine's work is oiled."""
+    if job.machine.coolant.method != "dry":
+        return False
+    oiled = replace(job, machine=replace(job.machine, coolant=replace(job.machine.coolant, method="brush")))
+    of_size = (one for one in job.yard.cutters if one.kind.ends_a_row and abs(one.diameter_mm - job.hole.diameter_mm) <= SAME_SIZE_MM)
+    return any(_goes_with(oiled, one) for one in of_size)
 
 
 def _around(job: Job, limit: str, diameter_mm: float) -> str:

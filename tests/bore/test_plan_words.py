@@ -62,6 +62,12 @@ def test_what_to_get_is_what_the_machine_takes_and_bears(machine: str, hole: str
     assert ends(plan_answer(asked(machine, hole, depth_mm, "steel-structural-235")))[1] == would_do
 
 
+def test_a_dry_machine_is_told_to_oil() -> None:
+    """A hand drill in ferritic stainless: too fast dry, not with oil brushed on (common practice); in nickel oil is not enough."""
+    assert "cutting oil" in ends(plan_answer(asked("h1", "10", 20.0, "stainless-ferritic")))[1]
+    assert "any machine" in ends(plan_answer(asked("h1", "10", 20.0, "nickel-718")))[1]
+
+
 def test_plain_high_speed_steel_never_drills_manganese_steel() -> None:
     """At no speed: cobalt or carbide at walking pace (common practice)."""
     case = contract_example() | {"material": {"id": "steel-manganese"}}
