@@ -44,25 +44,26 @@ class Result:
         return self.worst - rank(self.verdict, 0.0)
 
 
-def verdict_of(limit: Limit, judgement: Judgement, banded: Column) -> Column:
-    """The verdict code of a judgement that is known: by reason where there is one, else as its band has it."""
-    reason = judgement.reason
+def verdict_of(limit: Limit, reason: Column, banded: Column) -> Column:
+    """The verdict code of a judgement that has a reason: that of the reason; in the cells that have none as the band has it."""
     if isinstance(reason, ARRAY):
         codes = np.array([known.verdict for known in limit.reasons])
         return np.where(reason > 0, codes[np.asarray(reason, dtype=int)], banded)
-    return limit.reasons[int(reason)].verdict if reason else banded
+    return limit.reasons[int(reason)].verdict
 
 
 def _find(limit: Limit, columns: Columns, loads: Loads) -> Finding:
-    why_not = limit.applies(columns)
-    if why_not:
+    if limit.applies is not None and (why_not := limit.applies(columns)):
         return Finding(None, NOT_APPLICABLE, 0.0, why_not)
     enter(limit.id)
     judgement = limit.judge(columns, loads)
     if judgement.needs:
         return Finding(judgement, UNKNOWN, 0.0)
     verdict, use = by_band(judgement)
-    return Finding(judgement, verdict_of(limit, judgement, verdict), use)
+    reason = judgement.reason
+    if isinstance(reason, ARRAY) or reason:
+        verdict = verdict_of(limit, reason, verdict)
+    return Finding(judgement, verdict, use)
 
 
 def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result:

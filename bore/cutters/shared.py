@@ -9,9 +9,12 @@ from bore.base.sources import rows, source
 from bore.cutters.family import BookFeed
 from bore.job.cutter import Cutter
 from bore.job.job import Job
+from bore.materials.material import Material
 from bore.mechanics import kinematics, strength
 
 STEEL_EDGES = ("hss", "hss-co")
+# From here no high-speed steel cuts a metal, unless a book gives it a speed (common practice).
+TOO_HARD_FOR_HSS_HB = 420.0
 # A worn edge is rounder than the diameter alone would allow a sharp one to be.
 ROUNDING = {"sharp": 1.0, "used": 1.5, "dull": 2.5}
 
@@ -51,6 +54,17 @@ def vc_of_edge(job: Job) -> tuple[float, float] | None:
     """The metal's usual cutting speeds for the cutter's edge, m/min, flood; None where the books have none."""
     material = job.material
     return {"hss": material.vc_hss_m_min, "hss-co": material.vc_hssco_m_min}.get(job.cutter.substrate, material.vc_carbide_m_min)
+
+
+def edge_wanted(material: Material, substrate: str) -> str:
+    """What a metal wants instead of an edge that cuts it at no speed, empty where the edge cuts it: `carbide` where high-speed steel of no
+    kind does, `better-steel` where plain high-speed steel does not. Hard and hardening metals (H) for which no book gives an edge a speed
+    are not cut with it (common practice)."""
+    if substrate not in STEEL_EDGES or (material.vc_hss_m_min if substrate == "hss" else material.vc_hssco_m_min):
+        return ""
+    if (material.hardness_hb or 0.0) >= TOO_HARD_FOR_HSS_HB and not material.vc_hssco_m_min:
+        return "carbide"
+    return "better-steel" if substrate == "hss" and material.iso_group == "H" else ""
 
 
 def scaled(pair: tuple[float, float] | None, share: float) -> tuple[float, float] | None:

@@ -24,6 +24,7 @@ class Columns:
     family: CutterKind
     machine_kind: MachineKind
     substrate: str
+    edge_wanted: str
     wear: str
     point: str
     flute: str

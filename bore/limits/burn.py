@@ -23,10 +23,9 @@ BRIEF, BRIEF_HOLES = (1.25, 1.6), 5
 # Carbide this far below its low speed collects a built-up edge: soft and hard share.
 BUILD_UP = (0.6, 0.4)
 BUILD_UP_GROUPS = ("P", "M", "H")
-TOO_HARD_FOR_HSS_HB = 420.0
 HSS = ("hss", "hss-co")
-# Hard and hardening metals for which no book gives plain high-speed steel a speed are not drilled with it (common practice).
-NEVER_PLAIN_HSS = "H"
+# What a metal wants instead of an edge that cuts it at no speed.
+WANTED = {"carbide": Why.TOO_HARD, "better-steel": Why.NOT_PLAIN_HSS}
 
 
 def top_speed_m_min(columns: Columns) -> float | None:
@@ -48,12 +47,10 @@ def shares(columns: Columns) -> tuple[float, float]:
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """Cutting speed against the top of the range, and for carbide the low end against the cutting speed."""
+    if columns.edge_wanted:
+        return Judgement(reason=WANTED[columns.edge_wanted])
     top = top_speed_m_min(columns)
     if top is None:
-        if columns.substrate in HSS and (columns.hardness_hb or 0) >= TOO_HARD_FOR_HSS_HB:
-            return Judgement(reason=Why.TOO_HARD)
-        if columns.substrate == "hss" and columns.iso_group == NEVER_PLAIN_HSS:
-            return Judgement(reason=Why.NOT_PLAIN_HSS)
         edge = {"hss": "hss", "hss-co": "hssco"}.get(columns.substrate, "carbide")
         return unknown(f"material.vc_{edge}_m_min")
     speed = columns.cutting_speed_m_min

@@ -84,7 +84,7 @@ class Limit:
     reads: tuple[str, ...]
     eased_by: tuple[str, ...]
     judge: Callable[[Columns, Loads], Judgement]
-    applies: Callable[[Columns], str | None] = lambda columns: None
+    applies: Callable[[Columns], str | None] | None = None
     reasons: tuple[Reason, ...] = (Reason(HOLDS, ""),)
     stands_on: tuple[str, ...] = ()
     floor: bool = False
@@ -145,10 +145,6 @@ def verdict_within(worst: Column) -> Column:
     return parts.astype(np.int8) if isinstance(parts, np.ndarray) else int(parts)
 
 
-def _rank(judgement: Judgement) -> Column:
-    return rank(*by_band(judgement))
-
-
 def worst(first: Judgement, *others: Judgement) -> Judgement:
     """The worst of several checks of one limit, cell by cell."""
     for other in others:
@@ -157,7 +153,7 @@ def worst(first: Judgement, *others: Judgement) -> Judgement:
 
 
 def _worse(first: Judgement, other: Judgement) -> Judgement:
-    other_leads: Mask = _rank(other) > _rank(first)
+    other_leads: Mask = rank(*by_band(other)) > rank(*by_band(first))
     if not is_array(other_leads):
         return other if other_leads else first
     a, b = first.demand, other.demand

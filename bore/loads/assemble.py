@@ -2,6 +2,7 @@
 
 from bore.base.formula import enter
 from bore.cutters.registry import family_of
+from bore.cutters.shared import edge_wanted
 from bore.cutters.speed_factors import speed_factor
 from bore.job.columns import Columns
 from bore.job.experience import calibrations_of
@@ -69,6 +70,7 @@ def columns_of(job: Job) -> Columns:
         family=family,
         machine_kind=machine.is_a,
         substrate=cutter.substrate,
+        edge_wanted=edge_wanted(material, cutter.substrate),
         wear=cutter.wear,
         point=cutter.point,
         flute=cutter.flute,

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from bore.base.errors import BadInput
 from bore.cutters.registry import family_of
+from bore.cutters.shared import edge_wanted
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.thread_passes import thread_passes
 from bore.limits.judgement import HOLDS
@@ -35,6 +36,8 @@ MILLED = ("S", "H")
 # Straight shanks of machine reamers up to so wide, mm (DIN 212-2, from memory); thinner ones are as thick as they ream.
 REAMER_SHANKS_MM = ((10.0, 10.0), (13.0, 10.0), (16.0, 12.5), (18.0, 14.0), (20.0, 16.0))
 CHUCK_ON_ARBOR_MM = 13.0
+# What a tap is made of for a metal that plain high-speed steel does not cut.
+EDGES = {"": "", "better-steel": "cobalt ", "carbide": "carbide "}
 # The mouth of a tapped hole is broken a little wider than the thread (common practice).
 MOUTH = 1.05
 # A counterbore this much over its drawn seat still makes it (clearance for a head).
@@ -48,8 +51,9 @@ def finishers(task: Task) -> list[Finisher]:
         found = [*_taps(task), *_mills(task)]
         if not found:
             asked = {"mill": "thread mill", "tap": "tap"}.get(task.thread, "tap")
-            why = f"{drawn.text} wants a {asked} of {drawn.finished_mm:g} mm and the crib has none"
-            raise CribEnds("plan.hole", why, Remedy(f"a {asked} for {drawn.text}, {drawn.pitch_mm:.3g} mm pitch"))
+            edge = EDGES[edge_wanted(task.base.material, "hss")]
+            why = f"{drawn.text} wants a {edge}{asked} of {drawn.finished_mm:g} mm and the crib has none"
+            raise CribEnds("plan.hole", why, Remedy(f"a {edge}{asked} for {drawn.text}, {drawn.pitch_mm:.3g} mm pitch"))
         return found
     if not drawn.reamed:
         return []
@@ -58,6 +62,7 @@ def finishers(task: Task) -> list[Finisher]:
         Finisher("ream", place, REAMER_ROOM_MM, why)
         for place, one in enumerate(crib)
         if one.kind.step == "ream"
+        and not edge_wanted(task.base.material, one.substrate)
         and drawn.fit == "H"
         and (drawn.tolerance_it or 0) >= REAMER_IT
         and abs(one.diameter_mm - drawn.finished_mm) <= NEAR_MM
@@ -90,7 +95,8 @@ def _taps(task: Task) -> Iterator[Finisher]:
         return
     pitch = task.drawn.pitch_mm or 1.0
     for place, one in enumerate(task.base.yard.cutters):
-        if one.kind.step == "tap" and abs(one.diameter_mm - task.drawn.finished_mm) <= NEAR_MM and _same_pitch(task, one):
+        fits = one.kind.step == "tap" and abs(one.diameter_mm - task.drawn.finished_mm) <= NEAR_MM and _same_pitch(task, one)
+        if fits and not edge_wanted(task.base.material, one.substrate):
             room = ((one.chamfer_threads or 4.0) + SPARE_THREADS) * pitch
             yield Finisher("tap", place, room, f"the thread, {pitch:.3g} mm pitch")
 

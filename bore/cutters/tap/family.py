@@ -6,7 +6,7 @@ from bore.base.formula import enter
 from bore.base.sources import rows, source
 from bore.cutters.family import BookFeed, Case, Family, Found, Never, Refuse, folder, pairs_of
 from bore.cutters.follow_up import FOLLOWS, NO_CHISEL, SHORT, WANTS_A_HOLE, needs_a_hole, plain_geometry
-from bore.cutters.shared import grades_table, start_mm, usual_grades
+from bore.cutters.shared import grades_table, scaled, start_mm, usual_grades, vc_of_edge
 from bore.cutters.tap import energy, force
 from bore.job.cutter import Cutter
 from bore.job.cutter_kinds import cutter_kind
@@ -19,7 +19,7 @@ HERE = folder(__file__)
 QUALITY = grades_table(HERE)
 FLUTES, CHAMFER_THREADS = 3, 4.0
 STRENGTH_NM_MM3 = 0.03
-HARD_STEEL_HB, CARBIDE_SHARE = 280.0, 2.0
+HARD_STEEL_HB, CARBIDE_SHARE, HARD_SHARE = 280.0, 2.0, 0.5
 SAME_PITCH = 0.01
 # Less of the thread's height than this is no thread; more than this breaks taps.
 LEAST_THREAD, MOST_THREAD = 0.5, 1.0
@@ -53,8 +53,10 @@ def _speeds() -> dict[str, tuple[float, float]]:
     return {row["metal"]: (float(row["low_m_min"]), float(row["high_m_min"])) for row in table}
 
 
-def speeds(job: Job) -> tuple[float, float]:
-    """Tapping speeds by metal, HSS; carbide twice that (common practice)."""
+def speeds(job: Job) -> tuple[float, float] | None:
+    """Tapping speeds by metal, HSS; carbide twice that; in hard and hardening metals half of what the edge is drilled at (common practice)."""
+    if job.material.iso_group == "H":
+        return scaled(vc_of_edge(job), HARD_SHARE)
     metal = metal_word(job.material)
     if metal == "steel" and (job.material.hardness_hb or 0) > HARD_STEEL_HB:
         metal = "hard-steel"
