@@ -10,6 +10,7 @@ from bore.answers.shape import number, shaped
 from bore.base.immutable import immutable
 from bore.case.cutter_words import cutter_words
 from bore.check.best_setting import feed_note, stage_words
+from bore.check.held import held_in
 from bore.job.job import Job
 from bore.job.pecks import pecks_of
 from bore.limits.judgement import Verdict
@@ -21,10 +22,6 @@ from bore.plan.step_cut import Cut, ladder_of
 from bore.plan.times import Step
 from bore.quantities.kinds import N_PER_KGF
 
-# What a tool is held in that is not the machine's own holder.
-HELD_IN = {"chuck": ", in the drill chuck", "morse": ", in a Morse sleeve", "side-lock": ", in a side-lock"}
-TAP_HELD_IN, TAILSTOCK_HELD_IN = ", in the tapping chuck", ", in the tailstock itself"
-HELD_WORDS = (*HELD_IN.values(), TAP_HELD_IN, TAILSTOCK_HELD_IN)
 StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]
 
 
@@ -154,17 +151,9 @@ def cut_answer(cut: Cut, asked: Asked) -> PlanCut:
 def _tool(step: Step, asked: Asked) -> str:
     if step.cutter is None:
         return ""
-    return cutter_words(asked.task.base.yard.cutters[step.cutter]) + _held_in(step, asked.task.base)
-
-
-def _held_in(step: Step, base: Job) -> str:
-    """What holds the tool, where that is not the machine's own holder."""
-    kind = base.machine.holder.kind if step.cut is None else step.cut.job.machine.holder.kind
-    if step.cut is None or kind == base.machine.holder.kind:
-        return ""
-    if step.cut.job.cutter.kind.feeds_its_pitch:
-        return TAP_HELD_IN
-    return TAILSTOCK_HELD_IN if base.machine.is_a.tailstock else HELD_IN[kind]
+    words, own = cutter_words(asked.task.base.yard.cutters[step.cutter]), asked.task.base.machine.holder.kind
+    place = held_in(step.cut.job.machine, step.cut.job.cutter, own) if step.cut else ""
+    return f"{words}, {place}" if place else words
 
 
 def step_answer(step: Step, asked: Asked, cost: StepCost, struck: bool = False) -> PlanStep:

@@ -79,6 +79,6 @@ def _ring_depth(job: Job) -> dict[str, float]:
 
 
 def _alike(one: Cutter, other: Cutter) -> bool:
-    same = all(getattr(one, name) == getattr(other, name) for name in ("family", "substrate", "point", "series"))
+    same = all(getattr(one, name) == getattr(other, name) for name in ("family", "substrate", "point", "series", "shank"))
     sizes = ("diameter_mm", "shank_diameter_mm", "flute_length_mm")
     return same and all(abs(getattr(one, name) - getattr(other, name)) < ALIKE_MM for name in sizes)

@@ -11,6 +11,7 @@ from bore.base.immutable import immutable
 from bore.check.best_setting import best_settings
 from bore.check.depths import Depths, depths_of
 from bore.check.evaluate import evaluate
+from bore.check.held import held
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.hole import Hole, Start
 from bore.job.job import Job, Pecks
@@ -20,16 +21,10 @@ from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import TIGHT, failure_of
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
-from bore.machines.machine import Machine
-from bore.mechanics import holders
 from bore.plan.guides import is_guided
 
 # Points that find their own centre want no mark.
 SELF_CENTRING = ("self-centring", "sheet")
-# The drill chuck on a taper arbor that stands beside every machine with a Morse socket, and its top speed (common practice).
-CHUCK_MM, CHUCK_RPM = 16.0, 3000.0
-# The taper of a tailstock whose drill chuck is all that is known of it; its barrel seldom has a slot for a tang (common practice).
-TAILSTOCK_TAPER = "3"
 
 
 @immutable
@@ -107,32 +102,6 @@ def _start(base: Job, cutter: Cutter, start_mm: float) -> Start:
     if is_guided(base, cutter):
         return Start(kind="pilot", angle_deg=90.0)
     return Start(kind=base.machine.is_a.first_mark, angle_deg=90.0)
-
-
-def held(machine: Machine, cutter: Cutter) -> Machine:
-    """The machine as it holds a cutter: one with a Morse socket takes plain shanks in its drill chuck, a tailstock taper shanks in its
-    barrel, a turret's side-lock taper shanks in a sleeve with a flat, a machining centre a shank that its collet does not take in a holder
-    of its own, as any such machine has them."""
-    if cutter.shank.startswith("morse"):
-        return _by_its_taper(machine, cutter.shank.removeprefix("morse-"))
-    largest = holders.largest_shank_mm(machine.holder.kind, machine.holder.size)
-    if machine.is_a.programmed and largest is not None and cutter.shank_diameter_mm > largest:
-        return replace(machine, holder=replace(machine.holder, kind="side-lock", size=None))
-    # A tap of any size has its own chuck, which takes its square.
-    taken = max(CHUCK_MM, cutter.shank_diameter_mm) if cutter.kind.feeds_its_pitch else CHUCK_MM
-    small = cutter.shank == "straight" and cutter.shank_diameter_mm <= taken and cutter.kind.chucked
-    if machine.holder.kind != "morse" or not small:
-        return machine
-    chuck = replace(machine.holder, kind="chuck", size=None, capacity_mm=taken, grip="keyed", tang_engaged=True, max_rpm=CHUCK_RPM)
-    return replace(machine, holder=chuck)
-
-
-def _by_its_taper(machine: Machine, size: str) -> Machine:
-    if machine.holder.kind == "side-lock" and machine.is_a.lathe:
-        return replace(machine, holder=replace(machine.holder, kind="morse", size=size, tang_engaged=True))
-    if machine.holder.kind == "chuck" and machine.is_a.tailstock:
-        return replace(machine, holder=replace(machine.holder, kind="morse", size=TAILSTOCK_TAPER, tang_engaged=False))
-    return machine
 
 
 def job_of(base: Job, cutter: Cutter, start_mm: float, size_mm: float) -> Job:

@@ -8,6 +8,7 @@ from bore.case.cutter_words import cutter_words
 from bore.check.best_setting import book_setting, with_feed
 from bore.check.book_values import leaning_n
 from bore.check.evaluate import Result, evaluate
+from bore.check.held import fitted, held_in
 from bore.cutters.family import NEVER
 from bore.cutters.registry import family_of
 from bore.cutters.shared import edge_radius_mm
@@ -64,9 +65,11 @@ def crib_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candida
     for cutter in job.yard.cutters:
         if not job.made_by(cutter) or cutter == job.cutter or family_of(cutter.kind).machines[job.machine.kind].how == NEVER:
             continue
-        changed, words = book_setting(job.with_cutter(cutter))
+        changed, words = book_setting(fitted(job.with_cutter(cutter)))
         alike = cutter.family == job.cutter.family
         changes = {"cutter": cutter, "hole.start_diameter_mm": changed.hole.start_diameter_mm, "setting": changed.setting}
+        if place := held_in(changed.machine, cutter, job.machine.holder.kind):
+            changes["machine.holder"], words = changed.machine.holder, f"{place}, {words}"
         kind, bother = ("other-drill", 2.0) if alike else ("other-family", 3.0)
         yield Candidate(kind, f"the {cutter_words(cutter)}, {words}", changed, changes, bother, tool_change=True)
 
@@ -104,12 +107,14 @@ def series_of(diameter_mm: float) -> dict[str, Any]:
 
 
 def holder_changes(job: Job, columns: Columns, result: Result) -> Iterator[Candidate]:
-    """What a shank really goes into, where the holder does not fit it: the spindle's own taper, the arbor for flats."""
+    """What a shank really goes into, where the holder does not fit it: what stands beside any such machine, the spindle's own taper, the
+    arbor for flats."""
     held, shank = job.machine.holder, job.cutter.shank
+    if place := held_in(fitted(job).machine, job.cutter, held.kind):
+        yield changed_machine(job, "holder", f"put it {place}", 0.2, holder=fitted(job).machine.holder)
+        return
     if shank.startswith("morse") and held.kind == "chuck" and not job.machine.is_a.in_hands:
-        size = shank.removeprefix("morse-")
-        tang = not job.machine.is_a.tailstock
-        taper = replace(held, kind="morse", size=size, tang_engaged=tang, capacity_mm=None, max_rpm=None)
+        taper = replace(held, kind="morse", size=shank.removeprefix("morse-"), tang_engaged=True, capacity_mm=None, max_rpm=None)
         yield changed_machine(job, "taper", "the chuck out, the drill straight in the taper", 0.2, holder=taper)
     if shank == "flats" and held.kind in ("chuck", "collet"):
         arbor = replace(held, kind="side-lock", size=f"{job.cutter.shank_diameter_mm:g}", capacity_mm=None, max_rpm=None)

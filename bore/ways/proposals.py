@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from bore.check.best_setting import best_setting, book_setting
 from bore.check.evaluate import Result, evaluate
+from bore.check.held import fitted, held_in
 from bore.cutters.family import NEVER
 from bore.cutters.registry import family_of
 from bore.job.columns import Columns
@@ -66,9 +67,10 @@ def machine_changes(job: Job, columns: Columns, result: Result) -> Iterator[Cand
         stays = job.machine.is_a.comes_to_the_work and not machine.is_a.comes_to_the_work
         if turns or stays or machine.name == job.machine.name or family_of(job.cutter.kind).machines[machine.kind].how == NEVER:
             continue
-        moved, words = book_setting(job.on_machine(machine))
-        changes = {"machine": machine, "setting": moved.setting}
-        yield Candidate("other-machine", f"on {machine.name}, {words}", moved, changes, 7.0)
+        moved, words = book_setting(fitted(job.on_machine(machine)))
+        changes = {"machine": moved.machine, "setting": moved.setting}
+        place = held_in(moved.machine, job.cutter, machine.holder.kind)
+        yield Candidate("other-machine", f"on {machine.name}, {place + ', ' if place else ''}{words}", moved, changes, 7.0)
 
 
 PROPOSALS: tuple[Callable[[Job, Columns, Result], Iterator[Candidate]], ...] = (

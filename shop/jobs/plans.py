@@ -5,9 +5,9 @@ from typing import Any
 
 from bore.answers.edge import lasts_words
 from bore.answers.plan import anywhere_answer, plan_answer
-from bore.answers.plan_step import HELD_WORDS
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
+from bore.check.held import HELD_WORDS
 from shop.jobs.models import SavedPlan
 from shop.jobs.ticked import keep_row, look_over, put_row
 from shop.people.models import User
@@ -99,7 +99,7 @@ def name_tool(step: Spec, cutters: list[Cutter]) -> None:
     step["cutter_id"] = None
     if step["cutter"] is not None:
         one = cutters[step["cutter"]]
-        held = next((words for words in HELD_WORDS if step["tool"].endswith(words)), "")
+        held = next((f", {words}" for words in HELD_WORDS if step["tool"].endswith(f", {words}")), "")
         step["cutter_id"], step["tool"] = one.slug, one.name + held
 
 

@@ -48,7 +48,7 @@ def test_a_slope_wants_a_flat_first() -> None:
     ("machine", "hole", "depth_mm", "would_do"),
     [
         ("m1", "25.4", 30.0, "To get: a 1 in HSS annular cutter that cuts 55 mm deep, shank with flats."),
-        ("l1", "23.5", 60.0, "To get: a 23.5 mm cobalt twist drill, split point, Morse 3 shank."),
+        ("l1", "23.5", 60.0, "To get: a 23.5 mm HSS twist drill, Morse 3 shank."),
         ("c2", "10.1", 120.0, "To get: a 10.1 mm HSS extra-long twist drill, flutes for 120 mm, straight shank."),
         ("h1", "14.3", 10.0, "To get: a 14.3 mm HSS twist drill, its shank turned down to 13 mm."),
         ("b1", "16 H7", 25.0, "To get: a machine reamer for 16 H7, straight shank."),

@@ -47,6 +47,14 @@ SEEN: dict[str, tuple[dict[str, Any], tuple[str, ...]]] = {
         {"on": "b2", "metal": "steel-structural-235", "size": 15, "rpm": 390, "n": 150, "shank": "morse-2"},
         ("taper",),
     ),
+    "a plain drill before a socket": (
+        {"on": "c3", "metal": "steel-c45", "size": 10, "rpm": 400, "feed": 0.16, "shank": "straight"},
+        ("holder",),
+    ),
+    "a thick insert drill before a collet": (
+        {"on": "v1", "metal": "steel-c45", "size": 33, "depth": 60, "rpm": 1500, "feed": 0.1, "family": "indexable"},
+        ("holder",),
+    ),
     "13 mm from solid on the small press": ({"on": "b1", "metal": "steel-c45", "size": 13, "depth": 20, "rpm": 500, "n": 150}, ("pilot",)),
     "6 mm deep in aluminium, fed too hard": (
         {"on": "v1", "metal": "alu-wrought-6082", "size": 6, "depth": 40, "rpm": 4000, "feed": 0.3},
