@@ -79,7 +79,8 @@ class GuessesAnswer:
 
 @immutable(kw_only=True)
 class PairingAnswer:
-    """One machine with one cutter at its best real setting; both by their place in the yard."""
+    """One machine with one cutter at its best real setting; both by their place in the yard. `holder`: what the machine holds it in where
+    that is not its own, as a case's `machine.holder`."""
 
     machine: int
     cutter: int
@@ -95,6 +96,7 @@ class PairingAnswer:
     hand_force_n: float | None
     time_s: float | None
     words: str
+    holder: dict[str, Any] | None
 
 
 @immutable(kw_only=True)
@@ -198,6 +200,7 @@ def _pairing(pairing: match.Pairing, job: Job) -> PairingAnswer:
         pairing,
         machine_name=job.yard.machines[pairing.machine].name,
         cutter_name=cutter_words(job.yard.cutters[pairing.cutter]),
+        holder=None if pairing.holder is None else plain_record(pairing.holder),
         **judged(pairing.verdict, pairing.tightest, pairing.use),
     )
 

@@ -6,12 +6,14 @@ from bore.base.formula import silent
 from bore.base.immutable import immutable
 from bore.check.best_setting import Best, best_setting, book_setting
 from bore.check.evaluate import evaluate
+from bore.check.held import fitted, held_in
 from bore.job.job import Job
 from bore.job.pecks import peck_time_s
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import CANNOT
 from bore.limits.motor import cut_time_s
 from bore.loads.assemble import columns_of
+from bore.machines.machine import Holder
 
 # Pairs looked at by one match: a big shop's crib on all its machines.
 MOST_PAIRS = 10_000
@@ -22,7 +24,8 @@ UNMENDED = tuple(BY_ID[name] for name in NOT_MENDED)
 
 @immutable
 class Pairing:
-    """One machine with one cutter at its best: places in the yard, verdict, tightest limit, setting and time."""
+    """One machine with one cutter at its best: places in the yard, verdict, tightest limit, setting and time, and what holds it where
+    that is not the machine's own holder."""
 
     machine: int
     cutter: int
@@ -35,6 +38,7 @@ class Pairing:
     hand_force_n: float | None
     time_s: float | None
     words: str
+    holder: Holder | None
 
 
 @immutable
@@ -63,7 +67,12 @@ def match(job: Job) -> Match:
 def crossing(job: Job, machine: int, cutter: int) -> Best:
     """One machine of the job's yard with one cutter of it, by their places, at the setting the match finds best."""
     with silent():
-        return _best(job.with_cutter(job.yard.cutters[cutter]).on_machine(job.yard.machines[machine]))
+        return _best(_paired(job, machine, cutter))
+
+
+def _paired(job: Job, machine: int, cutter: int) -> Job:
+    """The hole on a machine of the yard with a cutter of it, in what such a machine holds it in."""
+    return fitted(job.with_cutter(job.yard.cutters[cutter]).on_machine(job.yard.machines[machine]))
 
 
 def _best(job: Job) -> Best:
@@ -95,10 +104,13 @@ class _Pairs:
         look()
         yard, alike = self.job.yard, (self.machines[machine], self.cutters[cutter])
         if alike not in self.found:
-            self.found[alike] = _best(self.job.with_cutter(yard.cutters[cutter]).on_machine(yard.machines[machine]))
+            self.found[alike] = _best(_paired(self.job, machine, cutter))
         best = self.found[alike]
+        place = held_in(best.job.machine, best.job.cutter, yard.machines[machine].holder.kind)
         worst = ALL_LIMITS[best.tightest].id
         time = best.time_s + peck_time_s(best.job) if best.bites else None
         feed = best.feed_mm_rev if best.bites else None
         judged = best.verdict, worst, BY_ID[worst].failure, best.use
-        return Pairing(machine, cutter, *judged, best.speed_rpm, feed, best.hand_force_n, time, best.words)
+        words = f"{place}, {best.words}" if place else best.words
+        other = best.job.machine.holder if place else None
+        return Pairing(machine, cutter, *judged, best.speed_rpm, feed, best.hand_force_n, time, words, other)

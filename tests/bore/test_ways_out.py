@@ -6,9 +6,10 @@ from typing import Any
 
 import pytest
 
+from bore.answers.offers import match_answer
 from bore.case.read import read_case
 from bore.job.job import Job
-from bore.limits.judgement import HOLDS, TIGHT, VERDICTS
+from bore.limits.judgement import HOLDS, TIGHT
 from bore.ways.match import match
 from bore.ways.ways_out import MOST_OFFERED, WaysOut, ways_out
 from tests.answers import ways_out_answer
@@ -196,10 +197,16 @@ class TestMatch:
     def test_each_pairing_is_what_the_check_says_of_it(self) -> None:
         """Posted as a case of its own, each pair at its setting gives the same verdict and tightest limit."""
         case = self.yard_case()
-        job = read_case(case)
-        for one in match(job).pairings:
+        # In a Morse socket a plain shank goes in the drill chuck, and the pair says so.
+        case["yard"] = case["yard"] | {
+            "cutters": [*case["yard"]["cutters"], {"family": "twist", "diameter_mm": 20, "shank": "straight", "shank_diameter_mm": 13}]
+        }
+        found = match_answer(match(read_case(case)), read_case(case))
+        assert any(one.holder and one.holder["kind"] == "chuck" for one in found.pairings)
+        for one in found.pairings:
             posted = {name: case[name] for name in ("hole", "material")}
-            posted |= {"machine": STORED["yard"]["machines"][one.machine], "cutter": STORED["yard"]["cutters"][one.cutter]}
+            machine = case["yard"]["machines"][one.machine]
+            posted |= {"machine": machine | ({"holder": one.holder} if one.holder else {}), "cutter": case["yard"]["cutters"][one.cutter]}
             feed = {"hand_force_n": one.hand_force_n} if one.hand_force_n is not None else {"feed_mm_rev": one.feed_mm_rev}
-            found = answered(posted | {"setting": {"speed_rpm": one.speed_rpm, **feed}})
-            assert (found["verdict"], found["tightest"]) == (VERDICTS[one.verdict], one.tightest)
+            checked = answered(posted | {"setting": {"speed_rpm": one.speed_rpm, **feed}})
+            assert (checked["verdict"], checked["tightest"]) == (one.verdict, one.tightest)

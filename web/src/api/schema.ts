@@ -3690,7 +3690,8 @@ export interface components {
         };
         /**
          * PairingAnswer
-         * @description One machine with one cutter at its best real setting; both by their place in the yard.
+         * @description One machine with one cutter at its best real setting; both by their place in the yard. `holder`: what the machine holds it in where
+         *     that is not its own, as a case's `machine.holder`.
          */
         PairingAnswer: {
             /** Machine */
@@ -3724,6 +3725,10 @@ export interface components {
             time_s: number | null;
             /** Words */
             words: string;
+            /** Holder */
+            holder: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * DeepHoleAnswer
@@ -6455,6 +6460,10 @@ export interface components {
             time_s: number | null;
             /** Words */
             words: string;
+            /** Holder */
+            holder: {
+                [key: string]: unknown;
+            } | null;
             /** Why */
             why: string;
             /** Machine Id */
