@@ -107,7 +107,8 @@ export const Sentence = memo(function Sentence({ answer, problems, open, onOpen 
     ...Object.entries(state.moved).map(([name, words]) => ({ name, words, bad: false })),
   ];
   return (
-    <section aria-label="The job" className="grid gap-1">
+    // Until the metals have come the metal stands by its id.
+    <section aria-label="The job" aria-busy={materials.isPending} className="grid gap-1">
       <p className="text-[1.15rem] leading-[1.75] wide:text-[1.32rem] wide:leading-[1.6]">
         {familyOf(job.case.cutter.family).verb} {phrase("diameter", diameterPhrase(job, system), <DiameterPicker answer={answer} onDone={done("diameter")} />)},{" "}
         {phrase("depth", depthPhrase(job, system), <DepthPicker answer={answer} onDone={done("depth")} />)}, in{" "}
