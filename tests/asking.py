@@ -142,7 +142,7 @@ def bore_command(*arguments: str, stdin: str = "") -> Ended:
 def ends(found: dict[str, Any]) -> list[str]:
     """What is said where a plan has no row: why, and what to get."""
     assert (found["plan"]["steps"], found["plan"]["verdict"]) == ([], "cannot")
-    assert found["says"][1].startswith("To get: " if found["crib_lacks"] else "What would do: ")
+    assert found["says"][1].startswith(f"To get: {found['to_get']}" if found["to_get"] else "What would do: ")
     assert found["checklist"]
     return list(found["says"])
 

@@ -14,7 +14,7 @@ OF_LIMITS: Given = {"figure": None, "said": None, "in_short": None}
 OF_CHECKS: Given = {"figure": None, "said": None, "experience": None}
 OF_PLANS: Given = {"said": ""}
 OF_CUTS: Given = {"said": "", "feed_note": "", "from_bush_mm": None, "hand_verb": None, "hand_kg": None, "phases": []}
-OF_WHOLE_PLANS: Given = {"afterwards": [], "crib_lacks": False}
+OF_WHOLE_PLANS: Given = {"afterwards": [], "to_get": ""}
 OF_DEPTHS: Given = {"from_bush_mm": None}
 
 

@@ -160,7 +160,8 @@ class SetupSheet:
 
 @immutable(kw_only=True)
 class PlanAnswer:
-    """A plan for a hole, and the others one might want. `crib_lacks`: no row goes, and a cutter that a crib can hold would mend it."""
+    """A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as
+    the crib reads its name; empty where none does."""
 
     hole: DrawnHole
     seats: list[SeatAnswer]
@@ -174,7 +175,7 @@ class PlanAnswer:
     pattern: PatternAnswer
     plan: OnePlan
     says: list[str]
-    crib_lacks: bool
+    to_get: str
     alternatives: list[OtherPlan]
     families: list[RivalFamily]
     break_evens: list[BreakEvenAnswer]
@@ -287,7 +288,7 @@ def plan_answer(data: Any) -> PlanAnswer:
     asked = read_plan(data)
     task = asked.task
     work = Work(task)
-    others: dict[str, Any] = {"says": [], "crib_lacks": False, "alternatives": [], "families": [], "break_evens": []}
+    others: dict[str, Any] = {"says": [], "to_get": "", "alternatives": [], "families": [], "break_evens": []}
     if asked.own:
         own = recheck(task, asked.own)
         plan = own.plan
@@ -313,7 +314,7 @@ def _no_row(asked: Asked, end: CribEnds) -> PlanAnswer:
     others: dict[str, Any] = {"alternatives": [], "families": [], "break_evens": []}
     said = end.remedy.sentence
     says = [end.why, f"{said[0].upper()}{said[1:]}."]
-    return PlanAnswer(plan=_plan(plan, asked), says=says, crib_lacks=end.remedy.to_get, **others, **_head(asked), **_around(plan, asked))
+    return PlanAnswer(plan=_plan(plan, asked), says=says, to_get=end.remedy.words if end.remedy.to_get else "", **others, **_head(asked), **_around(plan, asked))
 
 
 def _own_steps(asked: Asked, steps: tuple[times.Step, ...]) -> list[PlanStep]:

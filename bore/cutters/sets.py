@@ -30,7 +30,10 @@ WORDS: tuple[tuple[str, dict[str, Any]], ...] = (
     (r"split(?:[- ]point)?", {"point": "split"}),
     (r"thinned", {"point": "thinned"}),
     (r"four[- ]facet", {"point": "four-facet"}),
-    (r"(?:taper|morse)(?:[- ]shank)?|\bmt\b", {"shank": "taper"}),
+    (r"self[- ]centr?(?:e|er)?ing(?: point)?", {"point": "self-centring"}),
+    (r"straight shank", {"shank": "straight"}),
+    (r"shank with (?:a flat|flats)|with a pilot for [\d.]+ mm|flutes for [\d.]+ mm|of(?= \d)|or wider", {}),
+    (r"morse \d shank|(?:taper|morse)(?:[- ]shank)?|\bmt\b", {"shank": "taper"}),
     (r"coolant[- ]through|through[- ]coolant", {"coolant_through": True}),
     (r"used", {"wear": "used"}),
     (r"dull|blunt", {"wear": "dull"}),
@@ -56,11 +59,14 @@ FAMILY_WORDS = {
 }
 # What a drill of a length series is called.
 LENGTHS = {"stub": "stub drill", "jobber": "jobber", "long": "long drill", "extra-long": "extra-long drill"}
-_DEEP = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:mm)?\s*deep", re.I)
+_DEEP = re.compile(r"(?:that cuts )?(\d+(?:[.,]\d+)?)\s*(?:mm)?\s*deep", re.I)
+_TURNED = re.compile(r"(?:its )?shank turned down to (\d+(?:\.\d+)?) mm", re.I)
+# How a thing to get begins, and what it is for: `a tap for M10, 1.5 mm pitch`, `a machine reamer for 16 H7`.
+_ARTICLE, _FOR = re.compile(r"^an? ", re.I), re.compile(r"(?<=\s)for(?=\s)|\bH7\b|,?\s*[\d.]+ mm pitch", re.I)
 _SPAN = re.compile(r"^(?P<low>.+?)\s*(?:-|–|to)\s*(?P<high>.+?)(?:\s*(?:x|×|by|in steps of)\s*(?P<step>.+))?$", re.I)
 _GAUGE = re.compile(r"^#\s*(\d{1,2})$")
 _LETTER = re.compile(r"^[A-Z]$", re.I)
-_THREAD = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)$", re.I)
+_THREAD = re.compile(r"^M\s*(\d+(?:[.,]\d+)?)(?:\s*[x×]\s*(\d+(?:[.,]\d+)?))?$", re.I)
 _INCHES = re.compile(r"/|\"|\bin\b")
 
 
@@ -93,7 +99,11 @@ def read_set(text: str) -> CutterSet:
     written = " ".join(text.split())
     if not written or len(written) > 200:
         raise BadInput.at(FIELD, f"is needed, at most 200 letters; accepted: {ACCEPTED}")
-    rest, spec = written, {}
+    spec: dict[str, Any] = {}
+    rest = _ARTICLE.sub("", written)
+    if turned := _TURNED.search(rest):
+        spec |= {"shank": "straight", "shank_diameter_mm": float(turned[1])}
+        rest = _TURNED.sub(" ", rest)
     if deep := _DEEP.search(rest):
         spec["cut_depth_mm"] = float(deep[1].replace(",", "."))
         rest = _DEEP.sub(" ", rest)
@@ -105,9 +115,11 @@ def read_set(text: str) -> CutterSet:
             rest = without
     if "cut_depth_mm" in spec and kind != "annular":
         raise BadInput.at(FIELD, "only an annular cutter is named by the depth it cuts")
+    if cutter_kind(kind).step in ("tap", "ream"):
+        rest = _FOR.sub(" ", rest)
     sizes = _sizes(rest.strip(" ,;:."), kind)
-    taper = "shank" in spec
-    spec.pop("shank", None)
+    if taper := spec.get("shank") == "taper":
+        del spec["shank"]
     cutters = tuple((f"{size.text} {_noun(spec, kind, taper)}", _record(spec, kind, taper, size)) for size in sizes)
     return CutterSet(written, sizes, cutters)
 
@@ -147,7 +159,8 @@ def _single(text: str, kind: str) -> Size:
         major = float(thread[1].replace(",", "."))
         if kind not in ("tap", "thread-mill"):
             raise BadInput.at(FIELD, f"“{text}” is a thread; accepted for {cutter_kind(kind).one}: a size")
-        return Size(f"M{major:g}", major, coarse_pitch_mm(major))
+        pitch = float(thread[2].replace(",", ".")) if thread[2] else coarse_pitch_mm(major)
+        return Size(" ".join(text.split()) if thread[2] else f"M{major:g}", major, pitch)
     size = read_drill_size(text, FIELD)
     bare = re.fullmatch(r"\d+(?:[.,]\d+)?", text)
     return Size(f"{size.diameter_mm:g} mm" if bare else size.text, size.diameter_mm)
@@ -210,7 +223,8 @@ def _noun(spec: dict[str, Any], kind: str, taper: bool) -> str:
     noun = ("taper-shank drill" if taper else LENGTHS.get(series or "")) or ("drill" if kind == "twist" else cutter_kind(kind).words)
     point = {"split": ", split point", "thinned": ", thinned", "four-facet": ", four-facet"}.get(spec.get("point", ""), "")
     deep = f", {spec['cut_depth_mm']:g} mm deep" if "cut_depth_mm" in spec else ""
-    return " ".join(part for part in (substrate, noun) if part) + point + deep
+    turned = f", shank turned down to {spec['shank_diameter_mm']:g} mm" if "shank_diameter_mm" in spec else ""
+    return " ".join(part for part in (substrate, noun) if part) + point + deep + turned
 
 
 def _record(spec: dict[str, Any], kind: str, taper: bool, size: Size) -> dict[str, Any]:

@@ -12,6 +12,7 @@ from bore.base.errors import BadInput
 from bore.case.read import read_case
 from bore.check.check import check
 from bore.check.evaluate import evaluate
+from bore.cutters.sets import read_set
 from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT
 from bore.loads.assemble import columns_of
 from bore.plan.crib_end import no_way
@@ -60,6 +61,35 @@ def test_what_to_get_is_what_the_machine_takes_and_bears(machine: str, hole: str
     """A ring as long as the plate on a magnet, a taper shank in a tailstock, a shank turned down for a chuck, a straight one where a
     reamer of the size has it (common practice); nothing where no cutter mends it."""
     assert ends(plan_answer(asked(machine, hole, depth_mm, "steel-structural-235")))[1] == would_do
+
+
+@pytest.mark.parametrize(
+    ("machine", "hole", "depth_mm", "metal"),
+    [
+        *((machine, "23.3", 25.0, "steel-c45") for machine in ("c1", "c2", "c3", "r1", "m1", "l1", "t1", "v1")),
+        *(("h1", "14.3", 8.0, metal) for metal in ("steel-structural-235", "alu-wrought-6082")),
+        *(("c3", "17.7", depth, "stainless-304") for depth in (20.0, 150.0)),
+        ("r1", "14", 12.0, "steel-manganese"),
+        ("r1", "M10", 12.0, "steel-manganese"),
+        ("v1", "8.7", 20.0, "steel-hardened-50"),
+        ("v1", "33", 60.0, "steel-c45"),
+        ("l1", "M20x1.5", 30.0, "steel-c45"),
+        ("c2", "11 counterbore 13 x 5", 20.0, "steel-c45"),
+        ("c3", "10 csk 70", 40.0, "steel-c45"),
+        ("c3", "17 H7", 20.0, "steel-c45"),
+    ],
+)
+def test_what_is_to_be_got_goes_into_the_crib_by_its_name_and_makes_the_row(machine: str, hole: str, depth_mm: float, metal: str) -> None:
+    """Typed into the crib's box as it was said, a cutter is read; and with it, and what is said next, the hole that had no row has one."""
+    task = asked(machine, hole, depth_mm, metal)
+    for _ in range(2):
+        told = ends(plan_answer(task))[1]
+        assert told.startswith("To get: ")
+        ((_, got),) = read_set(told.removeprefix("To get: ").removesuffix(".")).cutters
+        task["case"]["yard"]["cutters"] = [*task["case"]["yard"]["cutters"], got]
+        if plan_answer(task)["plan"]["verdict"] in ("holds", "tight"):
+            return
+    raise AssertionError(told)
 
 
 def test_a_dry_machine_is_told_to_oil() -> None:

@@ -235,6 +235,20 @@ def test_the_plan_by_keys_alone(page: Page, server: Server) -> None:
     expect(page.get_by_role("alert", name="What the row does")).to_have_count(0)
 
 
+def test_what_the_crib_lacks_is_put_in_from_where_it_is_said(page: Page, server: Server) -> None:
+    """What to get stands in the crib's box as it was said, and is read there."""
+    planned(page, server)
+    hole = page.get_by_label("the hole, as drawn")
+    hole.fill("23.3")
+    hole.press("Enter")
+    page.get_by_role("alert", name="What the row does").get_by_role("link", name="Put it into the crib").click()
+    box = page.get_by_label("Put in a set or a single, as its lid reads")
+    expect(box).to_have_value(re.compile(r"^a 23\.3 mm "))
+    expect(page.get_by_role("region", name="As it would stand")).to_contain_text("23.3")
+    box.press("Enter")
+    expect(page.get_by_text(re.compile(r"1 put in: 23\.3 mm"))).to_be_visible()
+
+
 def test_a_hole_that_is_there_is_opened(page: Page, server: Server) -> None:
     """Said in the head: nothing is marked or drilled again; one too wide is refused where it stands; emptied, it is solid once more."""
     steps = planned(page, server, "Ramp plate, fixing threads")

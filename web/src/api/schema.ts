@@ -3963,7 +3963,8 @@ export interface components {
         };
         /**
          * PlanAnswer
-         * @description A plan for a hole, and the others one might want. `crib_lacks`: no row goes, and a cutter that a crib can hold would mend it.
+         * @description A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as
+         *     the crib reads its name; empty where none does.
          */
         PlanAnswer: {
             hole: components["schemas"]["DrawnHole"];
@@ -3987,8 +3988,8 @@ export interface components {
             plan: components["schemas"]["OnePlan"];
             /** Says */
             says: string[];
-            /** Crib Lacks */
-            crib_lacks: boolean;
+            /** To Get */
+            to_get: string;
             /** Alternatives */
             alternatives: components["schemas"]["OtherPlan"][];
             /** Families */

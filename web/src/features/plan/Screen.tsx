@@ -18,6 +18,7 @@ import { UnderWay } from "../machine/UnderWay";
 import { Actions } from "../../ui/Actions";
 import { Choices } from "../../ui/Choices";
 import { download } from "../../ui/download";
+import { ForTheCrib } from "../../ui/ForTheCrib";
 import { type Answer, asCsv, type Asked, bodyOf, controlOf, fromKept, madeOf, moved, type OwnStep, ownRow, PLAIN, reduce, type Step, tightest } from "./model";
 import { AddStep } from "./parts/AddStep";
 import { AnyMachine } from "./parts/AnyMachine";
@@ -225,11 +226,7 @@ export function Plan() {
               </li>
             ))}
           </ul>
-          {answer.crib_lacks && (
-            <Link className="font-semibold text-blue" to="/shop/crib">
-              Put it into the crib
-            </Link>
-          )}
+          {answer.to_get && <ForTheCrib words={answer.to_get} />}
         </div>
       )}
       {answer && (

@@ -1,6 +1,7 @@
 /** What the plan of a part comes to: what is wrong or not made, how long it takes, what planning together saves. */
 import { Told } from "../../../job/Told";
 import { time } from "../../../job/units";
+import { ForTheCrib } from "../../../ui/ForTheCrib";
 import type { Answer } from "../model";
 
 /** What is wrong with places, and what is not made. */
@@ -25,7 +26,13 @@ export function Outcome({ answer }: { answer: Answer }) {
       {answer.unresolved.map((one) => (
         <p key={one.letter} className="m-0 text-vermilion">
           <b>{one.letter} is not made:</b> <Told>{one.reason}</Told>
-          {one.nearest && `. To get: ${one.nearest}`}.
+          {one.nearest ? (
+            <>
+              . To get: <Told>{one.nearest}</Told>. <ForTheCrib words={one.nearest} />
+            </>
+          ) : (
+            "."
+          )}
         </p>
       ))}
     </div>

@@ -1,6 +1,7 @@
 /** A whole set, or one cutter, by the name on its lid; seen standing before it is put in. */
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
+import { useSearch } from "wouter";
 
 import { api, Refused } from "../../../../api/client";
 import { inWords, useWritten } from "../../queries";
@@ -8,7 +9,8 @@ import { Drawer } from "./Drawer";
 
 export function QuickAdd() {
   const id = useId();
-  const [text, setText] = useState("");
+  // What a plan lacks comes with the address.
+  const [text, setText] = useState(new URLSearchParams(useSearch()).get("put") ?? "");
   const [place, setPlace] = useState("");
   const [said, setSaid] = useState<string | null>(null);
   const written = useWritten();
