@@ -314,7 +314,14 @@ def _no_row(asked: Asked, end: CribEnds) -> PlanAnswer:
     others: dict[str, Any] = {"alternatives": [], "families": [], "break_evens": []}
     said = end.remedy.sentence
     says = [end.why, f"{said[0].upper()}{said[1:]}."]
-    return PlanAnswer(plan=_plan(plan, asked), says=says, to_get=end.remedy.words if end.remedy.to_get else "", **others, **_head(asked), **_around(plan, asked))
+    return PlanAnswer(
+        plan=_plan(plan, asked),
+        says=says,
+        to_get=end.remedy.words if end.remedy.to_get else "",
+        **others,
+        **_head(asked),
+        **_around(plan, asked),
+    )
 
 
 def _own_steps(asked: Asked, steps: tuple[times.Step, ...]) -> list[PlanStep]:

@@ -116,9 +116,11 @@ def real_feeds(job: Job, columns: Columns, count: int = FEEDS) -> Array:
 
 
 def fair(columns: Columns, result: Result) -> Any:
-    """Where a setting is one a person could defend: no more than the book's feed and the top of the book's range of speed."""
-    slow: Any = True
-    if columns.vc_top_m_min is not None:
+    """Where a setting is one a person could defend: no more than the book's feed and the top of the book's range of speed; the slowest there
+    is where no book has a speed."""
+    if columns.vc_top_m_min is None:
+        slow: Any = columns.speed_rpm <= np.min(columns.speed_rpm)
+    else:
         slow = columns.cutting_speed_m_min <= columns.vc_top_m_min * columns.vc_factor
     return slow & (result.loads.feed_mm_rev <= columns.book_feed_mm_rev * NEAR_BOOK)
 
@@ -187,7 +189,7 @@ def usual_setting(job: Job) -> Job:
 def _book_speed(job: Job, columns: Columns) -> float:
     low, top = columns.vc_low_m_min, columns.vc_top_m_min
     if low is None or top is None:
-        return float(columns.nearest_rpm)
+        return columns.slowest_rpm
     middle = (low + top) / 2 * float(columns.vc_factor)
     wanted = kinematics.speed_rpm(cutting_speed_m_min=middle, diameter_mm=columns.diameter_mm)
     found = float(spindle.nearest_speed_rpm(job.machine.spindle, wanted))

@@ -13,6 +13,7 @@ from bore.base.sources import rows
 from bore.case.read import read_case
 from bore.check.best_setting import best_settings, stage_words, usual_setting
 from bore.check.check import Check, check
+from bore.check.held import fitted
 from bore.cutters.family import NEVER
 from bore.cutters.registry import family_of
 from bore.job.cutter import SAME_SIZE_MM
@@ -169,7 +170,8 @@ def pilots_mm(size_mm: float) -> list[float]:
 
 
 def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: float) -> Job:
-    """A hole of a size through a plate of so much, on the machine, with a cutter; as wide before a tap or a reamer as they want it."""
+    """A hole of a size through a plate of so much, on the machine, with a cutter in what holds it; as wide before a tap or a reamer as
+    they want it."""
     machine, family = parts["machine"], cutter["family"]
     hand = isinstance(machine.get("feed"), dict) and machine["feed"].get("kind") in HAND_FEEDS
     hole: Case = {"diameter_mm": size_mm, "depth_mm": round(depth_mm, 3)}
@@ -190,7 +192,7 @@ def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: f
     case: Case = {"hole": hole, "material": {"id": material}, "cutter": cutter, "machine": machine, "setting": setting}
     if parts.get("holding"):
         case["holding"] = parts["holding"]
-    return read_case(case)
+    return fitted(read_case(case))
 
 
 def _before(family: str) -> str:
@@ -205,9 +207,14 @@ def _any_feed(family: str, size_mm: float) -> float:
 
 def _cutters(crib: list[Case], family: str, size_mm: float) -> list[Case]:
     """The crib's cutters of a size, sharp ones before used; one of the usual kind where it has none."""
-    same = [one for one in crib if one.get("family") == family and abs(_size(one) - size_mm) <= SAME_SIZE_MM]
+    same = [one for one in crib if one.get("family") == family and abs(_size(one) - size_mm) <= SAME_SIZE_MM and _coarse(one, size_mm)]
     same.sort(key=lambda one: one.get("wear") in ("used", "dull"))
     return same[:MOST_ALIKE] or [usual_cutter(family, size_mm)]
+
+
+def _coarse(cutter: Case, size_mm: float) -> bool:
+    """Whether a tap is of the coarse pitch, as a thread is that is called by its size alone; whatever cuts no thread is."""
+    return cutter.get("pitch_mm") in (None, coarse_pitch_mm(size_mm)) or not cutter_kinds()[cutter["family"]].feeds_its_pitch
 
 
 def _size(cutter: Case) -> float:

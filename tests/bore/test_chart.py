@@ -19,6 +19,16 @@ def charted(machine: str, **more: Any) -> dict[str, Any]:
     return as_data(chart_answer(asked | more))
 
 
+def test_a_thread_called_by_its_size_is_the_coarse_one() -> None:
+    """The crib has M10x1 too; where its M10 does not go, the fine one does not stand for it, and the chart is drawn all the same. Where
+    no book has a speed for the edge, the slowest there is stands there."""
+    found = charted("v1", kind="tap", materials=["steel-manganese", "steel-c45"])
+    hard, plain = found["rows"][1]["cells"]
+    assert (hard["verdict"], plain["verdict"]) == ("cannot", "holds")
+    assert (hard["feed_mm_rev"], plain["feed_mm_rev"]) == (1.5, 1.5)
+    assert hard["speed_rpm"] < plain["speed_rpm"]
+
+
 @pytest.mark.parametrize(
     ("machine", "more"),
     [
