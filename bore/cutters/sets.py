@@ -15,6 +15,8 @@ from bore.quantities.units import MM_PER_INCH
 
 ACCEPTED = "HSS jobber 1-13 x 0.5; #1-#60; A-Z; 1/16-1/2 x 1/64; annular HSS 12-50 x 2, 30 deep; taps M3-M12; cobalt stub 3, 4, 5"
 MOST_CUTTERS = 400
+# Pitches are written to a hundredth.
+SAME_PITCH_MM = 0.011
 FIELD = "text"
 
 # Words of a set's name and what they say; longer ones first, so that cobalt HSS is not read as HSS.
@@ -62,7 +64,8 @@ LENGTHS = {"stub": "stub drill", "jobber": "jobber", "long": "long drill", "extr
 _DEEP = re.compile(r"(?:that cuts )?(\d+(?:[.,]\d+)?)\s*(?:mm)?\s*deep", re.I)
 _TURNED = re.compile(r"(?:its )?shank turned down to (\d+(?:\.\d+)?) mm", re.I)
 # How a thing to get begins, and what it is for: `a tap for M10, 1.5 mm pitch`, `a machine reamer for 16 H7`.
-_ARTICLE, _FOR = re.compile(r"^an? ", re.I), re.compile(r"(?<=\s)for(?=\s)|\bH7\b|,?\s*[\d.]+ mm pitch", re.I)
+_ARTICLE, _FOR = re.compile(r"^an? ", re.I), re.compile(r"(?<=\s)for(?=\s)|\bH7\b", re.I)
+_PITCH = re.compile(r",?\s*(\d+(?:\.\d+)?) mm pitch", re.I)
 _SPAN = re.compile(r"^(?P<low>.+?)\s*(?:-|–|to)\s*(?P<high>.+?)(?:\s*(?:x|×|by|in steps of)\s*(?P<step>.+))?$", re.I)
 _GAUGE = re.compile(r"^#\s*(\d{1,2})$")
 _LETTER = re.compile(r"^[A-Z]$", re.I)
@@ -115,9 +118,15 @@ def read_set(text: str) -> CutterSet:
             rest = without
     if "cut_depth_mm" in spec and kind != "annular":
         raise BadInput.at(FIELD, "only an annular cutter is named by the depth it cuts")
+    pitch = None
     if cutter_kind(kind).step in ("tap", "ream"):
-        rest = _FOR.sub(" ", rest)
+        pitch = _PITCH.search(rest)
+        rest = _FOR.sub(" ", _PITCH.sub(" ", rest))
     sizes = _sizes(rest.strip(" ,;:."), kind)
+    if pitch and any(size.pitch_mm is None or abs(size.pitch_mm - float(pitch[1])) > SAME_PITCH_MM for size in sizes):
+        raise BadInput.at(
+            FIELD, f"{sizes[0].text} has not {pitch[1]} mm pitch; accepted: the coarse pitch, or the thread with its own: M10x1"
+        )
     if taper := spec.get("shank") == "taper":
         del spec["shank"]
     cutters = tuple((f"{size.text} {_noun(spec, kind, taper)}", _record(spec, kind, taper, size)) for size in sizes)
@@ -143,7 +152,7 @@ def _sizes(text: str, kind: str) -> tuple[Size, ...]:
             raise BadInput.at(FIELD, f"more than {MOST_CUTTERS} cutters at once; accepted: smaller sets")
     if not found:
         raise BadInput.at(FIELD, f"no size is named; accepted: {ACCEPTED}")
-    return tuple({round(size.diameter_mm, 4): size for size in sorted(found, key=lambda size: size.diameter_mm)}.values())
+    return tuple({(round(size.diameter_mm, 4), size.pitch_mm): size for size in sorted(found, key=lambda size: size.diameter_mm)}.values())
 
 
 def _part(text: str, kind: str) -> list[Size]:
@@ -174,7 +183,9 @@ def _span(low: str, high: str, step: str | None, kind: str) -> list[Size]:
     if _LETTER.match(low) and _LETTER.match(high):
         ends = sorted((low.upper(), high.upper()))
         return [Size(letter, GAUGE_INCHES[letter] * MM_PER_INCH) for letter in map(chr, range(ord(ends[0]), ord(ends[1]) + 1))]
-    if _THREAD.match(low) and _THREAD.match(high):
+    if (first_m := _THREAD.match(low)) and (last_m := _THREAD.match(high)):
+        if first_m[2] or last_m[2]:
+            raise BadInput.at(FIELD, f"“{low}-{high}”: a run of threads is of the coarse pitch; accepted: one by one, M10x1, M12x1")
         least, most = sorted((_single(low, kind).diameter_mm, _single(high, kind).diameter_mm))
         return [_single(f"M{major:g}", kind) for major in sorted(all_metric()) if least <= major <= most]
     if step is None:

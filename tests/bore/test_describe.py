@@ -226,8 +226,19 @@ def test_every_family_can_be_put_in_by_its_name(family: str) -> None:
     assert [spec["family"] for _, spec in found.cutters] == [family, family]
 
 
+def test_a_thread_keeps_the_pitch_it_is_called_by() -> None:
+    found = [spec["pitch_mm"] for _, spec in read_set("taps M8, M8x1, M10 x 1.25").cutters]
+    assert found == [1.25, 1.0, 1.25]
+    assert read_set("a tap for M20x1.5, 1.5 mm pitch").cutters[0][1]["pitch_mm"] == 1.5
+
+
 @pytest.mark.parametrize(
-    "text", ["", "x" * 201, "HSS jobber", "1-13", "13-1 x 0.5", "1-13 x 0", "0.1-100 x 0.1", "M5 drill", "HSS 8, 30 deep", "#99", "1-2 x a"]
+    "text",
+    [
+        *("", "x" * 201, "HSS jobber", "1-13", "13-1 x 0.5", "1-13 x 0", "0.1-100 x 0.1", "M5 drill", "HSS 8, 30 deep", "#99", "1-2 x a"),
+        # A run of threads, and a pitch said after the thread, say nothing else than the thread does.
+        *("M10x1-M12x1 taps", "taps M3-M12, 1 mm pitch", "a tap for M10, 1 mm pitch"),
+    ],
 )
 def test_what_is_no_set_is_refused_in_words(text: str) -> None:
     with pytest.raises(BadInput) as refused:
