@@ -7,7 +7,7 @@ from bore.advice.remarks import remarks_for
 from bore.advice.symptoms import symptoms_for
 from bore.answers.assumed import Assumed, assumed_of
 from bore.answers.foretold import ExperienceAnswer, experience_of
-from bore.answers.shape import number, plain, shaped
+from bore.answers.shape import number, plain, shaped, widened
 from bore.answers.words import fill_reason, needs_in_words
 from bore.base import formula
 from bore.base.immutable import immutable, names_of
@@ -344,8 +344,8 @@ def _setting(check: Check) -> SettingAnswer:
 def answer(check: Check) -> WholeAnswer:
     """The answer to a check with the working of every figure beside it."""
     found, told = plain_answer(check), working(check)
-    limits = [shaped(LimitWorked, one, working=told.limits[one.id]) for one in found.limits]
-    return shaped(WholeAnswer, found, limits=limits, working=told.scopes)
+    limits = [widened(LimitWorked, one, working=told.limits[one.id]) for one in found.limits]
+    return widened(WholeAnswer, found, limits=limits, working=told.scopes)
 
 
 def working(check: Check) -> WorkingAnswer:

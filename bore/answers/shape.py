@@ -37,3 +37,9 @@ def shaped(shape: type[Shape], found: Any, **given: Any) -> Shape:
     """An answer's shape filled from a record of the core that has values of the same names; `given` stands before them."""
     of: Any = shape
     return shape(**{name: plain(getattr(found, name)) for name in names_of(of) if name not in given}, **given)
+
+
+def widened(shape: type[Shape], answer: Any, **given: Any) -> Shape:
+    """A wider shape filled from a narrower answer, whose values are plain already."""
+    of: Any = shape
+    return shape(**{name: getattr(answer, name) for name in names_of(of) if name not in given}, **given)
