@@ -207,7 +207,7 @@ def _rows(data: Any, part: Part, found: list[places.Finding], shared: set[str]) 
                 raise BadInput.at("places", reason)
             made.rows[feature.letter] = (_own_row(made, feature, asked) if asked.own else first_row(asked.task, asked.wish, work),)
         except CribEnds as end:
-            get = end.remedy.words if end.remedy.to_get else ""
+            get = end.remedy.for_crib
             made.unresolved.append(_unresolved(feature, end.why if get else end.problems[0].message, get))
         except BadInput as error:
             made.unresolved.append(_unresolved(feature, error.problems[0].message, ""))

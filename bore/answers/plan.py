@@ -160,8 +160,7 @@ class SetupSheet:
 
 @immutable(kw_only=True)
 class PlanAnswer:
-    """A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as
-    the crib reads its name; empty where none does."""
+    """A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as the crib reads its name."""
 
     hole: DrawnHole
     seats: list[SeatAnswer]
@@ -299,7 +298,7 @@ def plan_answer(data: Any) -> PlanAnswer:
             ways = alternatives(task, asked.wish, work) if asked.alternatives else {}
             plan = ways[asked.wish.want] if ways else solve(task, asked.wish, work)
         except CribEnds as end:
-            return _no_row(asked, end)
+            return _no_row(asked, end, others)
         made = _plan(plan, asked)
         others["alternatives"] = [shaped(OtherPlan, _plan(one, asked), want=want) for want, one in ways.items()]
     if asked.families:
@@ -307,21 +306,13 @@ def plan_answer(data: Any) -> PlanAnswer:
     return PlanAnswer(plan=made, **_head(asked), **others, **_around(plan, asked))
 
 
-def _no_row(asked: Asked, end: CribEnds) -> PlanAnswer:
+def _no_row(asked: Asked, end: CribEnds, others: dict[str, Any]) -> PlanAnswer:
     """The answer where the crib ends: an empty row, why, and what to get; what the machine and the hole want beside steps stays."""
     plan = summed(asked.task.base, [], "no row goes")
     plan = replace(plan, verdict=CANNOT)
-    others: dict[str, Any] = {"alternatives": [], "families": [], "break_evens": []}
     said = end.remedy.sentence
-    says = [end.why, f"{said[0].upper()}{said[1:]}."]
-    return PlanAnswer(
-        plan=_plan(plan, asked),
-        says=says,
-        to_get=end.remedy.words if end.remedy.to_get else "",
-        **others,
-        **_head(asked),
-        **_around(plan, asked),
-    )
+    others |= {"says": [end.why, f"{said[0].upper()}{said[1:]}."], "to_get": end.remedy.for_crib}
+    return PlanAnswer(plan=_plan(plan, asked), **_head(asked), **others, **_around(plan, asked))
 
 
 def _own_steps(asked: Asked, steps: tuple[times.Step, ...]) -> list[PlanStep]:

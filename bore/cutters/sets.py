@@ -32,7 +32,7 @@ WORDS: tuple[tuple[str, dict[str, Any]], ...] = (
     (r"split(?:[- ]point)?", {"point": "split"}),
     (r"thinned", {"point": "thinned"}),
     (r"four[- ]facet", {"point": "four-facet"}),
-    (r"self[- ]centr?(?:e|er)?ing(?: point)?", {"point": "self-centring"}),
+    (r"self[- ]cent(?:r|er)ing(?: point)?", {"point": "self-centring"}),
     (r"straight shank", {"shank": "straight"}),
     (r"shank with (?:a flat|flats)|with a pilot for [\d.]+ mm|flutes for [\d.]+ mm|of(?= \d)|or wider", {}),
     (r"morse \d shank|(?:taper|morse)(?:[- ]shank)?|\bmt\b", {"shank": "taper"}),

@@ -2,6 +2,7 @@
 
 from enum import IntEnum
 
+from bore.cutters.shared import STEEL_EDGES
 from bore.job.columns import Columns
 from bore.limits.judgement import CANNOT, HOLDS, Judgement, Limit, Reason, mark, named, unknown, worst
 from bore.loads.loads import Loads
@@ -23,7 +24,6 @@ BRIEF, BRIEF_HOLES = (1.25, 1.6), 5
 # Carbide this far below its low speed collects a built-up edge: soft and hard share.
 BUILD_UP = (0.6, 0.4)
 BUILD_UP_GROUPS = ("P", "M", "H")
-HSS = ("hss", "hss-co")
 # What a metal wants instead of an edge that cuts it at no speed.
 WANTED = {"carbide": Why.TOO_HARD, "better-steel": Why.NOT_PLAIN_HSS}
 
@@ -35,7 +35,7 @@ def top_speed_m_min(columns: Columns) -> float | None:
 
 def builds_up(columns: Columns) -> bool:
     """Whether the metal welds to a slow carbide edge: steel, stainless and aluminium do, iron and brass do not."""
-    return columns.substrate not in HSS and (columns.iso_group in BUILD_UP_GROUPS or columns.metal == "aluminium")
+    return columns.substrate not in STEEL_EDGES and (columns.iso_group in BUILD_UP_GROUPS or columns.metal == "aluminium")
 
 
 def shares(columns: Columns) -> tuple[float, float]:

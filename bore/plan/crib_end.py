@@ -29,6 +29,11 @@ class Remedy:
         """Introduced by which of the two it is."""
         return f"{'to get' if self.to_get else 'what would do'}: {self.words}"
 
+    @property
+    def for_crib(self) -> str:
+        """The cutter to get, as the crib reads its name; empty where it is something else."""
+        return self.words if self.to_get else ""
+
 
 class CribEnds(BadInput):
     """No row goes with what is in the crib: `why` says the nearest miss, `remedy` what would do; together they are the problem's words.

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from bore.base.errors import BadInput
+from bore.check.held import CHUCK_MM
 from bore.cutters.registry import family_of
 from bore.cutters.shared import edge_wanted
 from bore.job.cutter import SAME_SIZE_MM, Cutter
@@ -35,7 +36,6 @@ POINT_AND_FLOOR = 0.4
 MILLED = ("S", "H")
 # Straight shanks of machine reamers up to so wide, mm (DIN 212-2, from memory); thinner ones are as thick as they ream.
 REAMER_SHANKS_MM = ((10.0, 10.0), (13.0, 10.0), (16.0, 12.5), (18.0, 14.0), (20.0, 16.0))
-CHUCK_ON_ARBOR_MM = 13.0
 # What a tap is made of for a metal that plain high-speed steel does not cut.
 EDGES = {"": "", "better-steel": "cobalt ", "carbide": "carbide "}
 # The mouth of a tapped hole is broken a little wider than the thread (common practice).
@@ -79,9 +79,10 @@ def finishers(task: Task) -> list[Finisher]:
 
 def reamer_shank(holder: Holder, diameter_mm: float) -> str:
     """The shank a machine reamer wants in a holder: a straight one where that goes in, in a socket up to what a chuck on its arbor takes."""
-    straight_mm = next((shank for most, shank in REAMER_SHANKS_MM if diameter_mm <= most), diameter_mm)
+    # The limits of a fit lie a few hundredths off the size it is called by.
+    straight_mm = next((shank for most, shank in REAMER_SHANKS_MM if round(diameter_mm, 1) <= most), diameter_mm)
     straight_mm = min(straight_mm, diameter_mm)
-    if holder.kind in ("collet", "hydraulic", "shrink") or straight_mm <= (holder.capacity_mm or CHUCK_ON_ARBOR_MM):
+    if holder.kind in ("collet", "hydraulic", "shrink") or straight_mm <= (holder.capacity_mm or CHUCK_MM):
         return "straight shank"
     return f"shank turned down to {holder.capacity_mm:g} mm" if holder.capacity_mm else f"Morse {morse_size_for(diameter_mm)} shank"
 

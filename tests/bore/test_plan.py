@@ -155,7 +155,7 @@ def test_an_h7_reamer_makes_h7_and_wider_and_no_other_fit(text: str, made: bool)
         return
     why, to_get = ends(plan_answer(task))
     assert "wants a reamer made for that" in why
-    assert to_get == f"To get: a machine reamer for {text}, Morse 2 shank."
+    assert to_get == f"To get: a machine reamer for {text}, straight shank."
 
 
 def test_what_a_drill_makes_is_drilled_between_the_drawings_limits() -> None:

@@ -3963,8 +3963,7 @@ export interface components {
         };
         /**
          * PlanAnswer
-         * @description A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as
-         *     the crib reads its name; empty where none does.
+         * @description A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as the crib reads its name.
          */
         PlanAnswer: {
             hole: components["schemas"]["DrawnHole"];
