@@ -40,8 +40,7 @@ def _chuck(columns: Columns, loads: Loads) -> Judgement:
         end: holders.chuck_slip_nm(capacity_mm=holder.capacity_mm, shank_diameter_mm=columns.shank_diameter_mm, grip=holder.grip, end=end)
         for end in ("low", "high")
     }
-    slips = Judgement(demand=loads.surge_torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
-    return worst(slips, _top_speed(columns, holder.capacity_mm))
+    return Judgement(demand=loads.surge_torque_nm, soft=slip["low"], hard=slip["high"], unit="N·m", part="grip")
 
 
 def _top_speed(columns: Columns, capacity_mm: float) -> Judgement:
@@ -83,6 +82,14 @@ def _by_flats(columns: Columns) -> Why:
 
 def judge(columns: Columns, loads: Loads) -> Judgement:
     """Torque, breakthrough included, against what the chuck, taper or sleeve carries before it slips; and the chuck's top speed."""
+    holder, found = columns.holder, gripping(columns, loads)
+    if found.part != "grip" or holder.kind != "chuck" or holder.capacity_mm is None:
+        return found
+    return worst(found, _top_speed(columns, holder.capacity_mm))
+
+
+def gripping(columns: Columns, loads: Loads) -> Judgement:
+    """Torque, breakthrough included, against what the chuck, taper or sleeve carries before the shank turns in it, at whatever speed."""
     holder = columns.holder
     if holder.kind == "chuck":
         return _chuck(columns, loads)

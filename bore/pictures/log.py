@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bore.base.elementwise import Column, most
+from bore.base.elementwise import Column
 from bore.base.formula import silent
 from bore.base.immutable import immutable
 from bore.check.evaluate import Result, evaluate
@@ -18,16 +18,14 @@ from bore.limits import BY_ID
 from bore.limits.judgement import Judgement
 from bore.loads.assemble import columns_of
 from bore.loads.loads import pool
+from bore.loads.point_in import TOUCH_MM, point_in
 from bore.machines.kinds import HAND_FEEDS
-from bore.mechanics import engagement, hand_feed, packing, surge
-from bore.mechanics.kinematics import tan_edge_angle
+from bore.mechanics import hand_feed, packing, surge
 from bore.quantities.bands import Band
 from bore.schools import diameter_feed
 
 Array = NDArray[np.float64]
 STATIONS = 161
-# Just past a face: the chisel's share comes at first touch.
-TOUCH_MM = 1e-6
 # Marks closer together than this share of the depth are one.
 LEAST_MARKED = 0.06
 # Plates that are not clamped part about this far.
@@ -130,16 +128,7 @@ def _shape(job: Job, columns: Columns) -> _Shape:
     slope = columns.diameter_mm * math.tan(math.radians(columns.entry_angle_deg)) if columns.entry == "angled" else 0.0
     point = float(columns.point_length_mm)
     beyond = float(columns.breakthrough_mm) if columns.through else 0.0
-    return _Shape(_full_mm(columns), point, float(slope), tuple(plates), pecks_of(job), plates[-1][1] + point + beyond)
-
-
-def _full_mm(columns: Columns) -> float:
-    """How far past the face the whole point is in the metal: a ring's teeth, a flat end and inserts at their own height."""
-    if not columns.family.has_chisel:
-        return max(float(columns.point_length_mm), TOUCH_MM)
-    chisel = columns.chisel_ratio * columns.diameter_mm
-    tangent = tan_edge_angle(columns.point_angle_deg)
-    return float(engagement.full_engagement_mm(diameter_mm=columns.diameter_mm, chisel_mm=chisel, tan_edge_angle=tangent))
+    return _Shape(float(point_in(columns).full_mm), point, float(slope), tuple(plates), pecks_of(job), plates[-1][1] + point + beyond)
 
 
 def _stations(columns: Columns, shape: _Shape) -> Array:
@@ -160,24 +149,9 @@ def _shares(columns: Columns, result: Result, shape: _Shape, depth: Array) -> tu
         # It goes round with all its length in the metal at once.
         whole = _over_plates(columns, shape, depth, _pressed)
         return whole, whole
-    chisel, inner = columns.chisel_ratio * columns.diameter_mm, columns.start_diameter_mm
-    begins = chisel if columns.family.has_chisel else inner
-    # The cone's own tangent, or for an end without a chisel the slope that fills it over its height.
-    tangent = (columns.diameter_mm - begins) / 2 / shape.full_mm
-
-    def engaged(advance: Array) -> Any:
-        return engagement.engaged_diameter_mm(advance_mm=advance, chisel_mm=begins, tan_edge_angle=tangent, diameter_mm=columns.diameter_mm)
-
-    def torque_of(advance: Array) -> Array:
-        de = engaged(advance)
-        return np.asarray(engagement.torque_share(engaged_mm=de, start_diameter_mm=inner, diameter_mm=columns.diameter_mm))
-
-    def lips_of(advance: Array) -> Array:
-        de = engaged(advance)
-        return np.asarray(engagement.lip_share(engaged_mm=de, inner_diameter_mm=most(inner, chisel), diameter_mm=columns.diameter_mm))
-
+    end = point_in(columns)
     chisel_share = _chisel_share(columns, result)
-    torque, lips, pressed = (_over_plates(columns, shape, depth, of) for of in (torque_of, lips_of, _pressed))
+    torque, lips, pressed = (_over_plates(columns, shape, depth, of) for of in (end.torque_share, end.lip_share, _pressed))
     return torque, (1 - chisel_share) * lips + chisel_share * pressed
 
 

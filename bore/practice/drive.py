@@ -7,8 +7,9 @@ from bore.practice import facts
 from bore.practice.state import State
 
 # How much slower a loaded induction motor runs than its field (1420 of 1500 rpm); speeds above nought that a motor is reckoned at.
-SLIP, LEAST_SLIP, NEARLY, OVER = 0.053, 1e-4, 0.997, 1.05
-UNIVERSAL = "universal"
+SLIP, LEAST_SLIP, NEARLY = 0.053, 1e-4, 0.997
+# A motor with brushes that gives hardly more standing than running runs away no further than this allows.
+UNIVERSAL, LEAST_RATIO = "universal", 1.5
 
 
 def motor_nm(columns: Columns, breakdown_nm: float, speed_rpm: float) -> float:
@@ -27,9 +28,12 @@ def motor_nm(columns: Columns, breakdown_nm: float, speed_rpm: float) -> float:
 
 
 def idles_rpm(columns: Columns, breakdown_nm: float) -> float:
-    """How fast it runs with nothing to cut: nearly the field's own; a motor with brushes a little over what its plate says."""
+    """How fast it runs with nothing to cut: nearly the field's own; a motor with brushes as fast as its line goes, `n R / (R − 1)`."""
     set_rpm = float(columns.speed_rpm)
-    return set_rpm * OVER if columns.motor == UNIVERSAL else set_rpm / (1 - SLIP) * NEARLY
+    if columns.motor == UNIVERSAL:
+        ratio = max(float(columns.breakdown_ratio), LEAST_RATIO)
+        return set_rpm * ratio / (ratio - 1)
+    return set_rpm / (1 - SLIP) * NEARLY
 
 
 def turn(columns: Columns, state: State, load_nm: float, belt_nm: float, breakdown_nm: float, dt: float) -> None:
@@ -49,5 +53,6 @@ def turn(columns: Columns, state: State, load_nm: float, belt_nm: float, breakdo
     if not state.on:
         state.speed_rpm = max(state.speed_rpm - 2.0 * float(columns.speed_rpm) * dt, 0.0)
     state.off_s = 0.0 if state.on else state.off_s + dt
-    standing = state.on and state.speed_rpm < facts.STANDS * float(columns.speed_rpm)
-    state.standing_s = state.standing_s + dt if standing else 0.0
+    state.stands = state.on and state.speed_rpm < facts.STANDS * float(columns.speed_rpm)
+    # A switch trips by its heat: it adds up over every time the spindle stands.
+    state.standing_s += dt if state.stands else 0.0

@@ -6,6 +6,7 @@ from functools import cache
 
 from bore.base.immutable import immutable
 from bore.base.sources import rows, source
+from bore.cutters.speed_factors import WET_ENOUGH
 from bore.limits.hand import HARD_N
 from bore.limits.pack import JAMS, STICKS
 from bore.practice import facts
@@ -16,7 +17,7 @@ from bore.practice.step import HOT, World, end_mm
 LEAPS = 1.6
 WALKED_MM, RUBS_S, CROWDS_S, SKINNED, BENDS = 0.3, 0.5, 0.15, 0.5, 0.8
 # An edge that is gone ends a run once it has only rubbed for so long, s; while it still cuts, it is seen to be gone at this much more of its life.
-RUBBED_OUT_S, STILL_CUTS = 1.0, 0.049
+RUBBED_OUT_S, NO_CHIP, STILL_CUTS = 1.0, 2.0, 0.049
 
 
 @immutable
@@ -77,7 +78,8 @@ def _snaps(world: World, state: State) -> tuple[float, float]:
 
 
 def _smokes(world: World, state: State) -> float:
-    return state.heat if state.oil > 0 and _oiled(world) and state.hot_s[0] > facts.HOT_S else 0.0
+    """Oil that is brushed on smokes; what floods does not."""
+    return state.heat if state.oil > 0 and world.set_up.columns.coolant.method not in WET_ENOUGH else 0.0
 
 
 # Each event with what is looked at and the mark it passes. Each is one call: a run looks at all of them hundreds of times a second.
@@ -86,9 +88,9 @@ LOOKS: dict[str, Look] = {
     "rub": lambda world, state: (state.rubbing_s, RUBS_S),
     "skin": lambda world, state: (state.skin, SKINNED),
     "dull": lambda world, state: (state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
-    "dead": lambda world, state: (state.used, facts.DEAD_AT + (0.0 if _rubbed_out(state) else STILL_CUTS)),
+    "dead": lambda world, state: (state.used, facts.DEAD_AT + (0.0 if _rubbed_out(world, state) else STILL_CUTS)),
     "smoke": lambda world, state: (_smokes(world, state), HOT[0]),
-    "hot-chips": lambda world, state: (state.heat if state.hot_s[1] > facts.HOT_S else 0.0, HOT[1]),
+    "hot-chips": lambda world, state: (state.heat, HOT[1]),
     "temper": lambda world, state: (state.edge_c, facts.edge_of(world.set_up.columns.substrate).temper_c),
     "crowd": lambda world, state: (state.crowded_s, CROWDS_S),
     "pack": lambda world, state: (state.packing if state.bites else 1.0, STICKS),
@@ -110,12 +112,9 @@ LOOKS: dict[str, Look] = {
 ENDS = {"snap": "broken", "loose": "loose", "lets-go": "slipped", "slides": "slipped"}
 
 
-def _rubbed_out(state: State) -> bool:
-    return state.rubbing_s > RUBBED_OUT_S
-
-
-def _oiled(world: World) -> bool:
-    return world.set_up.columns.coolant.method != "dry"
+def _rubbed_out(world: World, state: State) -> bool:
+    """Whether it has only rubbed for so long, and feeds less than so many times the radius of a sharp edge."""
+    return state.rubbing_s > RUBBED_OUT_S and state.feed_mm_rev < NO_CHIP * world.set_up.radii_mm[0]
 
 
 def happened(world: World, state: State) -> Iterator[Event]:
@@ -137,7 +136,7 @@ def happened(world: World, state: State) -> Iterator[Event]:
         state.end = "tripped"
     elif state.off_s >= facts.TRIPS_S:
         state.end = "off"
-    elif state.used >= facts.DEAD_AT and _rubbed_out(state):
+    elif state.used >= facts.DEAD_AT and _rubbed_out(world, state):
         state.end = "dead"
     elif state.t_s >= facts.LONGEST_S - 1e-9:
         state.end = "not-through"

@@ -37,7 +37,8 @@ DULL_AT, DEAD_AT, USED_UP = 0.95, 1.15, 1.2
 # Edge radius over its life: the words' own, and twice the dull one's at the end.
 LIFE_AT_RADIUS = (*LIFE_GONE.values(), USED_UP)
 # Temperature rise of an edge, Cook (Tool wear and tool life, 1973): ΔT = 0.4 (u/ρc) (V h/a)^(1/3); it goes with r^(1/3) (own choice).
-COOK, AIR_C = 0.4, 20.0
+# At the book's top speed a sharp edge is at least so far below what draws its temper, K.
+COOK, AIR_C, SPARED_K = 0.4, 20.0, 60.0
 WEAR_HEATS, FEED_HEATS, RUBBING_HEATS, BODY_HOT_K = 0.55, 0.4, 0.25, 150.0
 # Shares of the cutting power that go into the drill: cutting (Schmidt & Roubik 1949, less what goes back), a rubbing flank, friction
 # without a chip; friction at a quarter of the diameter (own choice).
@@ -45,8 +46,6 @@ INTO_DRILL, FLANK, BARE, FRICTION = 0.05, 0.08, 0.30, 0.25
 STEEL_MJ_MM3_K = 3.7
 FILM_W_M2_K = {"dry": 100.0, "brush": 600.0, "mist": 600.0}
 FLOODED_W_M2_K, WITHDRAWN = 4000.0, 1.5
-# Smoke and blue chips are seen once it has been that hot so long with the point in, s.
-HOT_S = 0.3
 # A brush of oil lasts so long in the cut at r of one, s.
 OIL_S = 20.0
 # How far a point walks before it is in, by point and start, mm, and in how many turns (own choice).

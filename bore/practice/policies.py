@@ -1,11 +1,11 @@
 """Hands that drill by a rule: always heavy, always timid, impatient, and a senior one that goes by what is seen (own choice)."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from bore.practice import facts
 from bore.practice.state import State
-from bore.practice.step import World, end_mm
+from bore.practice.step import HOT, World, end_mm
 
 # A hand: the force it wants at the lever now, N, and what it does besides.
 Hand = Callable[[World, State], float]
@@ -14,6 +14,10 @@ LOOKS_EVERY_S = 0.1
 BETWEEN_S = 3.0
 HEAVY_N, HEAVY_PUSH_N, TIMID_N, TIMID_PUSH_N = 250.0, 350.0, 15.0, 50.0
 SENIOR_N, SENIOR_PUSH_N = 200.0, 300.0
+# A spindle slows under this share of its speed, runs again over that; a hand is so long noticing, s, and begins again with so much of its force.
+SLOWS, RUNS_AGAIN, REACTS_S, BEGINS_AGAIN = 0.85, 0.9, 0.2, 0.45
+# What it keeps of that where it may snatch as it comes through.
+EASED = 0.4
 
 
 def _pushes(world: World) -> bool:
@@ -47,7 +51,7 @@ class _Impatient:
     lets_go_until_s: float = -1.0
 
     def __call__(self, world: World, state: State) -> float:
-        if state.standing_s > 0 and state.t_s > self.lets_go_until_s + 0.5:
+        if state.stands and state.t_s >= self.lets_go_until_s:
             self.lets_go_until_s = state.t_s + 0.5
         if state.t_s < self.lets_go_until_s:
             return 0.0
@@ -71,37 +75,54 @@ class _Senior:
     aim: float = 0.85
     force: float = 0.0
     looks_s: float = 0.0
-    backs_off_until_s: float = -1.0
+    backs_off_until_s: float = -BETWEEN_S
     clearing: bool = False
-    smoked: set[float] = field(default_factory=set)
+    slowed: bool = False
+    ran_s: float = 0.0
 
     def __call__(self, world: World, state: State) -> float:
         columns = world.set_up.columns
         if self.force == 0.0:
             self.force = columns.return_spring_n + (80.0 if _pushes(world) else 20.0)
-        if self._withdraws(world, state):
+        if self._lets_up(world, state) or self._withdraws(world, state):
             return 0.0 if not _pushes(world) else -1.0
         if state.t_s >= self.looks_s:
             self.looks_s = state.t_s + LOOKS_EVERY_S
             self._looks(world, state)
         return self.force
 
+    def _lets_up(self, world: World, state: State) -> bool:
+        """Whether it takes its force away because the spindle slows, until it runs again; it then begins with less."""
+        columns = world.set_up.columns
+        if state.speed_rpm >= SLOWS * float(columns.speed_rpm):
+            self.ran_s = state.t_s
+        if not self.slowed and state.t_s > self.ran_s + REACTS_S:
+            self.slowed, self.force = True, max(self.force * BEGINS_AGAIN, columns.return_spring_n + 5.0)
+        elif self.slowed:
+            self.slowed = state.speed_rpm < RUNS_AGAIN * float(columns.speed_rpm)
+        return self.slowed
+
     def _withdraws(self, world: World, state: State) -> bool:
         """Whether the drill is being drawn out: to clear it, or for two seconds because it smokes."""
         near = facts.CLEARS_D * float(world.set_up.columns.diameter_mm)
         if state.t_s < self.backs_off_until_s:
-            state.oil = 1.0 if world.set_up.columns.coolant.method not in ("dry", "flood", "through") else state.oil
+            state.oil = 1.0
             return True
-        again = state.t_s > self.backs_off_until_s + BETWEEN_S
-        if state.hot_s[0] > facts.HOT_S and state.bites and state.leaving_s < 0 and state.deep_mm > 1.0 and again and _may_cool(world):
+        if self._too_hot(world, state):
             self.backs_off_until_s = state.t_s + 2.0
             return True
         if self.clearing:
-            self.clearing = state.tip_mm > near
+            self.clearing, state.oil = state.tip_mm > near, 1.0
             return self.clearing
         if state.deep_mm - state.clear_at_mm > self._peck_mm(world, state) and state.leaving_s < 0:
             self.clearing = True
         return self.clearing
+
+    def _too_hot(self, world: World, state: State) -> bool:
+        """Whether it smokes, or where there is no oil its chips turn blue: as the point begins only of a dry drill, and never twice in a breath."""
+        hot = state.heat > HOT[0 if state.oil > 0 else 1] and state.bites and state.leaving_s < 0
+        begun = state.deep_mm > 1.0 or state.oil <= 0
+        return hot and begun and state.t_s > self.backs_off_until_s + BETWEEN_S and _may_cool(world)
 
     def _peck_mm(self, world: World, state: State) -> float:
         columns = world.set_up.columns
@@ -114,25 +135,25 @@ class _Senior:
         """The pull a tenth of a second later: towards the chip that is wanted here."""
         set_up = world.set_up
         columns = set_up.columns
-        most = senior_most_n(world)
+        most = senior_most_n(world) * (EASED if set_up.grabs and self._comes_through(world, state) else 1.0)
         least = columns.return_spring_n + 5.0
-        if state.speed_rpm < 0.85 * float(columns.speed_rpm):
-            self.force = max(self.force * 0.7, least)
-            return
         wanted = self.aim * set_up.book_mm_rev * self._share(world, state)
         if not state.bites and state.tip_mm >= state.deep_mm - 1e-6:
-            self.force = min(self.force + 6.0, most)
+            self.force = min(self.force + 12.0, most)
         elif state.bites:
             off = (wanted - state.feed_mm_rev) / wanted
             self.force += max(min(off, 1.0), -1.0) * 0.12 * max(self.force - columns.return_spring_n, 5.0)
         self.force = min(max(self.force, least), most)
 
-    def _share(self, world: World, state: State) -> float:
+    def _comes_through(self, world: World, state: State) -> bool:
         columns = world.set_up.columns
-        point, depth = float(columns.point_length_mm), float(columns.depth_mm)
-        if columns.through and state.tip_mm > depth - point:
+        return columns.through and state.tip_mm > float(columns.depth_mm) - float(columns.point_length_mm)
+
+    def _share(self, world: World, state: State) -> float:
+        point = float(world.set_up.columns.point_length_mm)
+        if self._comes_through(world, state):
             return (0.45 if world.set_up.hardens == "yes" else 0.35) / 0.85
-        return 0.4 / 0.85 if state.tip_mm < min(point, end_mm(world.set_up)) and not columns.opens_a_hole else 1.0
+        return 0.4 / 0.85 if state.tip_mm < min(point, end_mm(world.set_up)) else 1.0
 
 
 def _magnet_n(world: World) -> float:

@@ -112,7 +112,7 @@ class _Film:
 
 def act(world: World, state: State, what: str) -> None:
     """Oil the drill, switch off, switch on."""
-    if what == "oil" and world.set_up.columns.coolant.method != "dry":
+    if what == "oil":
         state.oil = 1.0
     elif what in ("on", "off"):
         state.on = what == "on"

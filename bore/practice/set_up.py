@@ -15,13 +15,13 @@ from bore.cutters.shared import edge_radius_mm
 from bore.cutters.speed_factors import speed_factor
 from bore.job.columns import Columns
 from bore.job.job import Job
-from bore.limits import break_out, buckle, burn, magnet, snatch
+from bore.limits import break_out, buckle, burn, holder, magnet, snatch
 from bore.limits.judgement import GIVES_WAY, HOLDS, Judgement
 from bore.loads.assemble import columns_of
 from bore.loads.loads import Loads, loads_of
+from bore.loads.point_in import PointIn, point_in
 from bore.mechanics import spindle, surge
-from bore.mechanics.engagement import full_engagement_mm
-from bore.mechanics.kinematics import chip_thickness_mm, tan_edge_angle
+from bore.mechanics.kinematics import chip_thickness_mm
 from bore.mechanics.work_holding import HAND_ARM_MM
 from bore.plan.cost import usual_life_m
 from bore.practice import facts
@@ -34,6 +34,9 @@ LEAST_N, MOST_N, COUNT = 2.0, 40_000.0, 400
 # A limit's hard mark stands no further above its soft one than this when a capacity is drawn.
 ROOM, OF_BREAKING = 1.25, 0.8
 SURE = 1.0
+DRY, BRUSHED, FLOODED = "dry", "brush", "flood"
+# Where no book has a speed, m/min.
+USUAL_TOP_M_MIN = 60.0
 
 
 @immutable
@@ -69,6 +72,9 @@ class SetUp:
     book_mm_rev: float
     crowds_mm_rev: float
     top_m_min: float
+    # What depth leaves of the book's top speed, and of that what oil and what nothing leaves.
+    deep_share: float
+    wet_share: float
     dry_share: float
     rise_k: float
     life_m: float
@@ -78,8 +84,8 @@ class SetUp:
     gap_n: float
     grabs: str
     checked: Check
-    # How wide its chisel is, mm, and whether that has metal to push away; from how deep on the whole point is in, mm.
-    chisel_mm: float
+    # Its end as it enters and leaves, whether its chisel has metal to push away, and from how deep on the whole point is in, mm.
+    point: PointIn
     chisel_in: float
     full_mm: float
 
@@ -95,8 +101,9 @@ def set_up(job: Job) -> SetUp:
         columns = columns_of(job)
         checked = check(job, recorded=False)
         loads = checked.result.loads
-        dry = replace(job, machine=replace(job.machine, coolant=replace(job.machine.coolant, method="dry")))
-        top = (columns.vc_top_m_min or 60.0) * float(columns.vc_factor)
+        # An oil can is at hand at every machine.
+        dry, wet = _cooled(job, DRY), _cooled(job, BRUSHED) if job.machine.coolant.method == DRY else job
+        top, deep = float(columns.vc_top_m_min or USUAL_TOP_M_MIN), speed_factor(_cooled(job, FLOODED))
         gap, slide = _magnet(columns, loads)
         over = _over(columns)
         return SetUp(
@@ -108,8 +115,10 @@ def set_up(job: Job) -> SetUp:
             book_mm_rev=float(columns.book_feed_mm_rev),
             crowds_mm_rev=float(columns.overfed_mm_rev),
             top_m_min=top,
-            dry_share=speed_factor(dry) / speed_factor(job),
-            rise_k=_rise_k(columns, over, top),
+            deep_share=deep,
+            wet_share=speed_factor(wet) / deep,
+            dry_share=speed_factor(dry) / deep,
+            rise_k=_rise_k(columns, over, top, speed_factor(job) / deep),
             life_m=usual_life_m(job.cutter, job.material.iso_group),
             radii_mm=_radii(job),
             lead_mm=float(surge.flute_lead_mm(columns.diameter_mm, columns.helix_deg)),
@@ -117,22 +126,15 @@ def set_up(job: Job) -> SetUp:
             gap_n=gap,
             grabs=_grabs(columns, loads),
             checked=checked,
-            chisel_mm=(chisel := _chisel_mm(columns)),
+            point=(point := point_in(columns)),
             chisel_in=float(columns.start_diameter_mm == 0 and columns.family.has_chisel),
-            full_mm=_full_mm(columns, chisel),
+            # A hair beyond, so that a sum of shares is one.
+            full_mm=float(point.full_mm) + 1e-9,
         )
 
 
-def _chisel_mm(columns: Columns) -> float:
-    return float(columns.chisel_ratio) * float(columns.diameter_mm) if columns.family.has_chisel else 0.0
-
-
-def _full_mm(columns: Columns, chisel_mm: float) -> float:
-    """How deep the tip is once the whole point is in, and a hair; never for what has no point."""
-    if not columns.family.has_chisel and columns.point_length_mm <= 0:
-        return math.inf
-    slope = float(tan_edge_angle(columns.point_angle_deg))
-    return 1e-9 + float(full_engagement_mm(diameter_mm=float(columns.diameter_mm), chisel_mm=chisel_mm, tan_edge_angle=slope))
+def _cooled(job: Job, method: str) -> Job:
+    return replace(job, machine=replace(job.machine, coolant=replace(job.machine.coolant, method=method)))
 
 
 def _over(columns: Columns) -> Over:
@@ -148,9 +150,9 @@ def _over(columns: Columns) -> Over:
     return Over(tuple(thrust.tolist()), feeds, torques, tuple(lips.tolist()))  # type: ignore[arg-type]
 
 
-def _rise_k(columns: Columns, over: Over, top_m_min: float) -> float:
-    """Cook's rise of the edge at the book's feed and top speed, K; no more than that the edge keeps its temper up to the speed at which the
-    check says that it burns."""
+def _rise_k(columns: Columns, over: Over, top_m_min: float, left: float) -> float:
+    """Cook's rise of the edge at the book's feed and top speed, K; no more than that a sharp edge keeps its temper there with something to
+    spare, and up to the speed to which the check says that it holds."""
     book = float(columns.book_feed_mm_rev)
     torque = float(np.interp(book, over.feed[1], over.torque[1]))
     ring = float(columns.diameter_mm) ** 2 - float(columns.start_diameter_mm) ** 2
@@ -159,8 +161,10 @@ def _rise_k(columns: Columns, over: Over, top_m_min: float) -> float:
     chip = float(chip_thickness_mm(feed_mm_rev=book, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
     speed_mm_s = top_m_min * 1000 / 60
     rise = facts.COOK * energy / heat.capacity * (speed_mm_s * chip / heat.diffusivity) ** (1 / 3)
-    _, burns = burn.shares(columns)
-    return float(min(rise, (facts.edge_of(columns.substrate).temper_c - facts.AIR_C) / burns ** (1 / 3)))
+    # The same speed as the check reckons it, and as it is while the body is cool: half of what is lost without a flood is not lost yet.
+    holds = burn.shares(columns)[0] * left / (1 - (1 - left) / 2)
+    temper_c = facts.edge_of(columns.substrate).temper_c
+    return float(min(rise, temper_c - facts.SPARED_K, (temper_c - facts.AIR_C) / holds ** (1 / 3)))
 
 
 def _ends(band: Band) -> tuple[Column, Column, Column]:
@@ -201,7 +205,7 @@ def _marks(found: Check) -> dict[str, Mark]:
         "belt": _mark(judged["belt"], "N·m", SURE),
         "stall": Mark(float(spindle.breakdown_torque_nm(rated_torque_nm=rated, breakdown_ratio=columns.breakdown_ratio)), ROOM),
         "work": _work(found, judged["work"]),
-        "holder": _mark(judged["holder"], "N·m"),
+        "holder": _mark(holder.gripping(columns, loads), "N·m"),
         "twist-off": Mark(breaks if breaks > 0 else math.inf, 1 / OF_BREAKING),
         "buckle": Mark(float(buckle.buckling(columns, buckle.LOCATED)[1]), ROOM),
         "first-touch": NO_MARK,

@@ -3,6 +3,9 @@
 from dataclasses import asdict, dataclass, field
 from typing import Any
 
+# How a run is reckoned: one that was drilled by another reckoning cannot be gone on with, or shown again.
+RECKONING = 2
+
 
 @dataclass(slots=True)
 class State:
@@ -27,7 +30,7 @@ class State:
     body_c: float = 20.0
     edge_c: float = 20.0
     heat: float = 0.0
-    hot_s: tuple[float, ...] = (0.0, 0.0)
+    heats_mm_rev: float = 0.0
     packing: float = 1.0
     offset_mm: float = 0.0
     turns: float = 0.0
@@ -39,6 +42,7 @@ class State:
     snatched: bool = False
     rubbing_s: float = 0.0
     crowded_s: float = 0.0
+    stands: bool = False
     standing_s: float = 0.0
     slipping: bool = False
     rubs: bool = False
@@ -57,4 +61,4 @@ class State:
 
 def state_from(data: dict[str, Any]) -> State:
     """What was kept."""
-    return State(**(data | {"hot_s": tuple(data["hot_s"])}))
+    return State(**data)

@@ -4,19 +4,22 @@ import math
 from dataclasses import dataclass, field
 
 from bore.base.immutable import immutable
+from bore.cutters.speed_factors import WET_ENOUGH
 from bore.limits.rub import BOOK_SHARES, LEAST_EDGE, LEAST_EDGE_PUSHED
-from bore.mechanics import engagement, packing, surge
+from bore.mechanics import packing, surge
 from bore.mechanics.hand_feed import available_thrust_n
-from bore.mechanics.kinematics import chip_thickness_mm, tan_edge_angle
+from bore.mechanics.kinematics import chip_thickness_mm
 from bore.practice import facts
 from bore.practice.drive import turn
 from bore.practice.lines import read_off, read_off_rising
-from bore.practice.set_up import SetUp
+from bore.practice.set_up import BRUSHED, DRY, SetUp
 from bore.practice.state import State
 from bore.practice.truth import Truth
 from bore.schools.wear import wear_factor
 
 FULL = 0.999
+# Where an opened hole grabs, its corners count as no less of the lips and of the torque than this (own choice).
+LEAST_LIPS, LEAST_TORQUE = 0.15, 0.6
 # Where oil smokes, and chips turn: r of these.
 HOT = (1.0, 1.25)
 
@@ -103,23 +106,16 @@ def _shares(world: World, tip: float) -> _Shares:
     if set_up.full_mm <= tip <= columns.depth_mm:
         # Most of a cut: the whole point is in.
         return _Shares(1.0, 1.0, set_up.chisel_in, True, False, float(columns.diameter_mm))
-    diameter, begun, depth = float(columns.diameter_mm), float(columns.start_diameter_mm), float(columns.depth_mm)
-    through = columns.through
-    if set_up.full_mm == math.inf:
-        inside = tip < depth
-        return _Shares(float(inside), float(inside), 0.0, inside, False, diameter)
-    chisel, slope = set_up.chisel_mm, float(tan_edge_angle(columns.point_angle_deg))
-    inner = max(begun, chisel)
+    diameter, depth, through = float(columns.diameter_mm), float(columns.depth_mm), columns.through
+    point = set_up.point
 
     def past(face_mm: float) -> tuple[float, float, float]:
-        """How wide the lips stand in what lies past a face; the shares of the torque and of the lips' thrust within that."""
+        """How wide the edges stand in what lies past a face; the shares of the torque and of the lips' thrust within that."""
         if face_mm <= 0:
             return 0.0, 0.0, 0.0
-        wide = float(engagement.engaged_diameter_mm(advance_mm=face_mm, chisel_mm=chisel, tan_edge_angle=slope, diameter_mm=diameter))
-        if wide >= diameter:
+        if face_mm >= set_up.full_mm:
             return diameter, 1.0, 1.0
-        torque = engagement.torque_share(engaged_mm=wide, start_diameter_mm=begun, diameter_mm=diameter)
-        return wide, float(torque), float(engagement.lip_share(engaged_mm=wide, inner_diameter_mm=inner, diameter_mm=diameter))
+        return float(point.engaged_mm(face_mm)), float(point.torque_share(face_mm)), float(point.lip_share(face_mm))
 
     into, torque, lips = past(max(tip, 1e-6))
     _, torque_out, lips_out = past(tip - depth if through else -1.0)
@@ -147,7 +143,7 @@ def _cut(world: World, state: State, dt: float) -> None:
     packed = packing.packed_depth(depth_mm=since, diameter_mm=set_up.columns.diameter_mm)
     state.packing = float(packing.packing_factor(packed_depth=packed, chip_factor=set_up.columns.chip_factor))
     state.engaged_mm, state.full = share.engaged_mm, share.full and not share.leaving
-    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, asks * hard**facts.HARD_TORQUE, dt):
+    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, resists, asks * hard**facts.HARD_TORQUE, dt):
         return
     if share.lips <= 0 and share.chisel <= 0:
         # A hole that is there: it falls to where the lips touch.
@@ -173,6 +169,9 @@ def _cut(world: World, state: State, dt: float) -> None:
         torque = min(torque, read_off(needs, over.thrust_n, truth.torque))
     state.torque_nm = torque * asks * hard**facts.HARD_TORQUE * state.packing
     state.feed_mm_rev, state.bites = feed, True
+    # Going in, a thick chip is on a little of the edge: no hotter than the book's feed, or in an open hole than the same push on all of it.
+    bound = set_up.book_mm_rev if set_up.chisel_in else min(read_off(needs, over.thrust_n, truth.feed), set_up.book_mm_rev)
+    state.heats_mm_rev = feed if state.full else min(feed, bound)
     state.rubs = _too_thin(set_up, state, feed, share.full)
     if share.full or not share.leaving:
         fade = dt / facts.MEAN_S
@@ -192,21 +191,26 @@ def _too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
     return feed < BOOK_SHARES[set_up.hardens][1] * set_up.book_mm_rev
 
 
-def _leaves(world: World, state: State, share: _Shares, asks: float, dt: float) -> bool:
+def _leaves(world: World, state: State, share: _Shares, resists: float, asks: float, dt: float) -> bool:
     """The point coming through: the chisel lets go, the frame leaps, the lips bite a thicker chip; whether that is what happens."""
     set_up, truth, columns = world.set_up, world.truth, world.set_up.columns
     opened = columns.opens_a_hole
     state.leaving_s = max(state.leaving_s, 0.0) + dt
-    before, thrust = state.feed_before, max(state.thrust_before, 1e-6)
+    thrust = max(state.thrust_before, 1e-6)
+    # An edge that goes on wearing takes less for the same push.
+    before = min(state.feed_before, read_off(thrust / resists, set_up.over.thrust_n, truth.feed))
     if before <= 0 or not columns.family.has_chisel:
         return False
-    lips = 1.0 if opened else read_off(thrust, set_up.over.thrust_n, set_up.over.lips)
+    lips = 1.0 if opened else read_off(thrust / resists, set_up.over.thrust_n, set_up.over.lips)
     snatches = set_up.grabs and (set_up.grabs != "warned" or truth.surge > 0.5) and state.thrust_n > 0.5 * lips * thrust
     if opened and not snatches:
         return False
     if opened:
-        leapt, took = before * (1 / max(share.lips, 0.15)) ** facts.SURGE_POWER, max(share.torque, 0.6 if share.torque > 0 else 0.0)
-        feed = leapt
+        feed = leapt = before * (1 / max(share.lips, LEAST_LIPS)) ** facts.SURGE_POWER
+        # What it grabs at most lies within this step of time: the share of the lips falls to where the step ends.
+        after = _shares(world, state.tip_mm + feed * state.speed_rpm / 60 * dt)
+        leapt = before * (1 / max(after.lips, LEAST_LIPS)) ** facts.SURGE_POWER
+        took = max(share.torque, LEAST_TORQUE if share.torque > 0 else 0.0)
     else:
         pushes = max(state.thrust_n, thrust * math.exp(-state.leaving_s / facts.FADES_S)) / (lips * thrust)
         springs = float(columns.edges) * (thrust - lips * thrust) / float(columns.stiffness_n_mm)
@@ -221,6 +225,7 @@ def _leaves(world: World, state: State, share: _Shares, asks: float, dt: float) 
     torque = read_off(before, truth.feed, truth.torque) * rises
     state.leapt, state.snatched = max(state.leapt, leapt / before), state.snatched or bool(snatches)
     state.feed_mm_rev, state.torque_nm = max(feed, 0.0), torque * asks * took * state.packing
+    state.heats_mm_rev = min(state.feed_mm_rev, set_up.book_mm_rev)
     state.bites, state.rubs, state.leaving_feed = True, False, max(state.leaving_feed, feed)
     return True
 
@@ -232,26 +237,19 @@ def _heat(world: World, state: State, dt: float) -> None:
     """How fast the edge runs for what it is cutting, r; its temperature, and the drill's body's."""
     set_up, columns = world.set_up, world.set_up.columns
     diameter = float(columns.diameter_mm)
-    engaged = max(state.engaged_mm, 0.3 * diameter) if state.bites else diameter
-    speed = math.pi * engaged * state.speed_rpm / 1000
+    speed = math.pi * diameter * state.speed_rpm / 1000
     hot = min(max(state.body_c - facts.AIR_C, 0.0) / facts.BODY_HOT_K, 1.0)
-    oiled = 1 - (1 - set_up.dry_share) * (1 - state.oil) * (0.5 + 0.5 * hot)
-    runs = speed / (set_up.top_m_min * oiled) * wear_factor(state.used) ** facts.WEAR_HEATS * (1 + 0.5 * state.skin)
+    # What is lost of the book's speed: half of it at once, the rest as the body gets hot.
+    lost = 1 - (set_up.dry_share + (set_up.wet_share - set_up.dry_share) * state.oil)
+    stands = set_up.top_m_min * set_up.deep_share * (1 - lost * (0.5 + 0.5 * hot))
+    runs = speed / stands * wear_factor(state.used) ** facts.WEAR_HEATS * (1 + 0.5 * state.skin)
     touching = state.bites or state.rubs
-    # Going in and coming through a thick chip heats nobody: it is on few edges for a moment.
-    feed = state.feed_mm_rev if state.full else min(state.feed_mm_rev, set_up.book_mm_rev)
-    chip = (feed / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else facts.RUBBING_HEATS
-    state.heat = runs * chip if touching else 0.0
-    settled = state.full or state.rubs
-    smoking, turning = state.hot_s
-    state.hot_s = (
-        smoking + dt if settled and state.heat > HOT[0] else 0.0,
-        turning + dt if settled and state.heat > HOT[1] else 0.0,
-    )
+    chip = (state.heats_mm_rev / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else 0.0
+    state.heat = runs * max(chip, facts.RUBBING_HEATS if state.rubs else 0.0)
     edge = facts.edge_of(columns.substrate)
     state.edge_c = state.body_c if not touching else facts.AIR_C + set_up.rise_k * state.heat ** (1 / 3)
     method = columns.coolant.method
-    if touching and method != "dry" and method not in ("flood", "through"):
+    if touching and method not in WET_ENOUGH:
         state.oil = max(state.oil - dt / facts.OIL_S * max(state.heat, 1.0) ** 2, 0.0)
     power = state.torque_nm * state.speed_rpm * math.pi / 30
     into = facts.INTO_DRILL * power if state.bites else 0.0
@@ -259,7 +257,7 @@ def _heat(world: World, state: State, dt: float) -> None:
         into += (facts.FLANK if state.bites else facts.BARE) * power
     area = math.pi / 4 * diameter**2
     holds = facts.STEEL_MJ_MM3_K / 1000 * 0.5 * area * 1.5 * diameter
-    film = facts.film_w_m2_k(method if state.oil > 0.05 or method in ("flood", "through") else "dry")
+    film = facts.film_w_m2_k(method if method in WET_ENOUGH else BRUSHED if state.oil > 0.05 else DRY)
     out = 0.4 * edge.conductivity / 1000 * area / (3 * diameter) + film * 1e-6 * 2 * math.pi * diameter**2 * (
         1.0 if touching else facts.WITHDRAWN
     )
@@ -277,9 +275,10 @@ def _wear(world: World, state: State, advance_mm: float, dt: float) -> None:
         turns = state.speed_rpm / 60 * dt
         state.skin = min(state.skin + turns * facts.SKIN_A_TURN[set_up.hardens], 1.0)
         state.rubbing_s += dt
-    else:
-        state.skin *= math.exp(-advance_mm / facts.SKIN_CUT_MM)
+    if not state.rubs:
         state.rubbing_s = 0.0
+    if not state.rubs:
+        state.skin *= math.exp(-advance_mm / facts.SKIN_CUT_MM)
     crowded = state.full and state.feed_mm_rev > set_up.crowds_mm_rev and state.leaving_s < 0
     state.crowded_s = state.crowded_s + dt if crowded else 0.0
     if crowded:

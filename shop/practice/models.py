@@ -46,6 +46,8 @@ class PracticeRun(models.Model):
     said = models.JSONField(default=dict)
     hidden = models.PositiveSmallIntegerField(default=0)
     closed = models.BooleanField(default=False)
+    # By which reckoning it is drilled.
+    reckoning = models.PositiveSmallIntegerField(default=1)
 
     class Meta:
         ordering = ["-began_at"]

@@ -23,7 +23,7 @@ from bore.practice.course.exercise import Exercise
 from bore.practice.course.judge import answered, judged, read_said, share_of
 from bore.practice.policies import POLICIES
 from bore.practice.run import Run, begin, replayed, run
-from bore.practice.state import State, state_from
+from bore.practice.state import RECKONING, State, state_from
 from shop.people.models import User
 from shop.practice.assessments import close_if_done, hole_of, template_of
 from shop.practice.course import asked_data, exercise_of, must_be_open, standings_of
@@ -69,8 +69,8 @@ def _new(user: User, data: Spec, slug: str) -> PracticeRun:
     if len(given) != 1:
         raise BadInput.at("case", "exactly one of case, exercise, assessment")
     if given == ["case"]:
-        return PracticeRun(slug=slug, user=user, asked={name: data[name] for name in OF_A_CASE if name in data})
-    one = PracticeRun(slug=slug, user=user)
+        return PracticeRun(slug=slug, user=user, reckoning=RECKONING, asked={name: data[name] for name in OF_A_CASE if name in data})
+    one = PracticeRun(slug=slug, user=user, reckoning=RECKONING)
     if given == ["exercise"]:
         made = exercise_of(data["exercise"])
         if made.case is None:
@@ -112,6 +112,7 @@ def go_on(user: User, data: Spec) -> Spec:
     if one.closed:
         # No later step will do: whoever drills is told, and does not wait.
         raise BadInput.at("run", "was left elsewhere, and is judged as it was left; begin another")
+    _as_now(one)
     state = state_from(one.state)
     if state.end:
         raise OutOfStep("the run has ended")
@@ -166,8 +167,9 @@ def close_left(user: User) -> None:
             with transaction.atomic():
                 _close(one, _exercise(one))
         except BadInput:
-            # Its exercise is there no longer: nobody is judged by it.
-            PracticeRun.objects.filter(pk=one.pk).update(closed=True)
+            # Its exercise is there no longer, or it was reckoned otherwise: nobody is judged by it, and a hole of an assessment is to be drilled again.
+            PracticeRun.objects.filter(pk=one.pk, assessment=None).update(closed=True)
+            PracticeRun.objects.filter(pk=one.pk).exclude(assessment=None).delete()
 
 
 def _close(one: PracticeRun, made: Exercise) -> None:
@@ -215,7 +217,14 @@ def _told(one: PracticeRun) -> Spec:
     return {"mine": as_data(run_told(asked, _ran(one, asked))), "senior": as_data(senior)}
 
 
+def _as_now(one: PracticeRun) -> None:
+    """A run is gone on with and shown again only as it was reckoned. Raises BadInput."""
+    if one.reckoning != RECKONING:
+        raise BadInput.at("run", "was drilled before practice reckoned as it does now, and cannot be shown again; what it came to is kept")
+
+
 def _ran(one: PracticeRun, asked: Asked) -> Run:
+    _as_now(one)
     return replayed(asked.world, _begun(asked), one.steps)
 
 

@@ -19,7 +19,7 @@ from bore.practice.course.judge import Answered, Tried, answered, between, judge
 from bore.practice.course.right import best_n, bites_n, good_n, pulled
 from bore.practice.events import kinds
 from bore.practice.policies import POLICIES, Hand, senior
-from bore.practice.run import begin, run
+from bore.practice.run import begin, forced, run
 from tests.asking import bore_command
 
 # Where a gentle pull is what is wanted, or the trouble is another.
@@ -92,12 +92,17 @@ def test_the_answers_of_the_course_are_what_the_core_says() -> None:
     belt = course()["which-belt"]
     hot = [place for place in range(4) if "burn" in _limits(world_of(belt, {"speed_rpm": place}, fair=True))]
     assert hot == [3]
-    assert "burn" in _limits(world_of(course()["stainless"], fair=True))
-    assert "burn" not in _limits(world_of(course()["stainless"], {"speed_rpm": 0}, fair=True))
+    # Whatever the pull; and a gentle one rubs at either speed where a firm one cuts.
+    for place, smokes in ((1, True), (0, False)):
+        for pull_n, rubs in ((100, True), (130, False), (200, False)):
+            limits = _limits(world_of(course()["stainless"], {"speed_rpm": place}, fair=True), pull_n)
+            assert ("burn" in limits) is smokes
+            assert ("rub" in limits) is rubs
 
 
-def _limits(asked: Asked) -> set[str]:
-    return {kinds()[event.id].limit for event in run(asked.world, senior(asked.world), begin(asked.world, 0)).events}
+def _limits(asked: Asked, pull_n: float | None = None) -> set[str]:
+    hand = senior(asked.world) if pull_n is None else forced([(0, pull_n), (1, pull_n)])
+    return {kinds()[event.id].limit for event in run(asked.world, hand, begin(asked.world, 0)).events}
 
 
 def test_needs_lead_from_the_first_to_the_last_and_never_round() -> None:

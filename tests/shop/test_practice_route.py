@@ -65,6 +65,16 @@ def test_a_step_is_the_next_one_its_forces_stay_and_no_second_comes_early(here: 
     assert "before its time" in stepped(here, run, 1 + codes.index(409) + 1).content.decode()
 
 
+def test_a_run_that_was_reckoned_otherwise_is_not_told_as_something_it_was_not(here: Client) -> None:
+    run = begun(here)["run"]
+    assert stepped(here, run, 0).status_code == 200
+    PracticeRun.objects.filter(slug=run).update(reckoning=1, state={"t_s": 0.4, "hot_s": [0.0, 0.0]})
+    for answer in (stepped(here, run, 1), here.get(f"/api/practise/{run}/debrief")):
+        assert answer.status_code == 422
+        assert "before practice reckoned as it does now" in answer.content.decode()
+    assert stepped(here, begun(here)["run"], 0).status_code == 200
+
+
 def test_nothing_hidden_is_sent_and_the_truth_is_the_server_s(here: Client) -> None:
     plain, troubled = begun(here), begun(here, hidden={"belt": 0.1, "hard_spot": [2, 3, 2.0], "wear": 0.4})
     assert json.dumps(plain["scene"]["belt_nm"]) == json.dumps(troubled["scene"]["belt_nm"])
