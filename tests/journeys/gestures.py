@@ -74,12 +74,12 @@ def says_what_the_core_says(page: Page) -> None:
 
 
 def drawn(page: Page) -> None:
-    """The sentence stands by its words; verdict, log and window are there, and none is stale."""
+    """The sentence stands by its words; verdict, log and window are there, and none is stale; the address is that of this job."""
     expect(page.get_by_role("region", name="The job")).to_have_attribute("aria-busy", "false")
     expect(page.get_by_role("region", name="Verdict")).to_have_attribute("data-stale", "false")
     expect(page.get_by_role("figure", name="Operating window").get_by_role("img")).to_be_visible()
     expect(page.get_by_role("figure", name="Bore log").locator("svg").first).to_be_visible()
-    expect(page.locator(".stale")).to_have_count(0)
+    expect(page.locator(".stale, [data-address]")).to_have_count(0)
 
 
 # The page is given the script once; of what axe reckons only what is wrong is wanted, or it spends as long on telling what is right.

@@ -207,6 +207,7 @@ def test_a_link_of_an_older_machine_offers_todays(bench: Page, server: Server) -
     choose(bench, "machine", "geared column press C3")
     expect(phrase(bench, "machine")).to_contain_text("C3")
     bench.route("**/api/machines", lambda route: route.fulfill(json=machines))
+    drawn(bench)
     bench.reload()
     bench.get_by_role("button", name="Use today’s").click()
     expect(bench.get_by_role("button", name="Use today’s")).to_be_hidden()

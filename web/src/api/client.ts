@@ -32,13 +32,17 @@ const cookie = (name: string): string =>
 /** How often a question that came too soon is put again, and where that is not done: a password is never tried twice by itself. */
 const TURNS = 3;
 const NEVER_AGAIN = ["/api/sign-in", "/api/me/password"];
+/** What every key press asks is short, and never put off: it is sent as it is, for a copy to send again costs a millisecond. */
+const SHORT = ["/api/check", "/api/settle"];
 
 /** The question, put again when the server says it is at too many long ones just now. */
 async function inTurn(request: Request): Promise<Response> {
+  const { pathname } = new URL(request.url);
+  if (SHORT.includes(pathname)) return fetch(request);
   for (let turn = 1; ; turn += 1) {
     const answer = await fetch(request.clone());
     const wait = Number(answer.headers.get("Retry-After"));
-    if (answer.status !== 429 || turn === TURNS || !wait || NEVER_AGAIN.includes(new URL(request.url).pathname)) return answer;
+    if (answer.status !== 429 || turn === TURNS || !wait || NEVER_AGAIN.includes(pathname)) return answer;
     await new Promise((done) => setTimeout(done, wait * 1000));
     request.signal.throwIfAborted();
   }

@@ -60,11 +60,7 @@ export const Verdict = memo(function Verdict({ answer, stale, drafted, settling,
   const system = useUnits();
   if (!answer) return <div className="border-l-4 border-faint pl-3 text-faint">Working it out…</div>;
   return (
-    <section
-      aria-label="Verdict"
-      className={`border-l-4 pl-3 transition-opacity ${COLOURS[answer.verdict]} ${stale ? "stale" : ""}`}
-      data-stale={stale || drafted || settling}
-    >
+    <section aria-label="Verdict" className={`border-l-4 pl-3 ${COLOURS[answer.verdict]} ${stale ? "stale" : ""}`} data-stale={stale || drafted || settling}>
       <p role="status" className="m-0">
         <span className="pr-2 text-xl leading-none font-bold wide:text-3xl">{VERDICTS[answer.verdict]}</span>
         <span className="text-sm leading-snug text-ink wide:block">{because(answer, system)}</span>
@@ -73,7 +69,7 @@ export const Verdict = memo(function Verdict({ answer, stale, drafted, settling,
             {answer.unknown} {answer.unknown === 1 ? "limit is" : "limits are"} not known.
           </span>
         )}
-        {(stale || drafted) && <span className="block text-sm text-ink">This answer is for {of}.</span>}
+        {(stale || drafted) && <span className="late block text-sm text-ink">This answer is for {of}.</span>}
       </p>
       {answer.experience && job && <Experience said={answer.experience} job={job} />}
     </section>

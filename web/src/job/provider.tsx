@@ -4,7 +4,7 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 
 import { api, Lost, Refused } from "../api/client";
 import { partsFromRecord } from "./fields";
-import { useHeard, useReadText } from "./queries";
+import { useAskAhead, useHeard, useReadText } from "./queries";
 import { type Action, reduce, start, type State } from "./store";
 import type { Case, Job, Phrase, Side, Slot, System } from "./types";
 import { phraseOfSlot } from "./types";
@@ -109,6 +109,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
   const turns = useRef(new Map<Slot, number>());
   const readText = useReadText();
   const heard = useRef(useHeard());
+  const askAhead = useAskAhead();
   useEffect(() => sessionStorage.setItem(DRAFTS, JSON.stringify(state.drafts)), [state.drafts]);
 
   const change = useCallback(
@@ -122,6 +123,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
       const slot = wanted.slot ?? wanted.phrase;
       const step = { do: "commit", slot, nudge: wanted.nudge, at: performance.now() } as const;
       if (!settles) {
+        askAhead(edited);
         dispatch({ ...step, job: next });
         return true;
       }
@@ -138,6 +140,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
         const cutterMoved = settled.moved.some((move) => move.phrase === "cutter");
         const refs = cutterMoved ? { ...next.refs, cutter: settled.cutter ? { id: settled.cutter, revision: 0 } : undefined } : next.refs;
         const typed = settled.moved.some((move) => move.phrase === "diameter") ? { ...next.typed, diameter: undefined } : next.typed;
+        askAhead(settled.case as Case);
         dispatch({ ...step, job: { ...next, case: settled.case as Case, refs, typed }, moved: settled.moved });
         return true;
       } catch (error) {
@@ -149,7 +152,7 @@ export function JobProvider({ children }: { children: ReactNode }) {
         setSettling((now) => now - 1);
       }
     },
-    [dispatch],
+    [askAhead, dispatch],
   );
 
   const readOnce = useCallback<JobStore["read"]>(

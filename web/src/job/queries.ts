@@ -27,10 +27,14 @@ function useSaid<Data>(kind: string, job: Case | null, ask: (job: object, signal
     enabled: job !== null,
     retry: false,
     staleTime: Infinity,
+    // Another case's answer is another answer throughout: comparing them costs more than it spares.
+    structuralSharing: false,
     refetchInterval: (current) => (current.state.error instanceof Lost ? RETRY_MS : false),
   });
   useEffect(() => {
-    if (query.data && job) setGood({ data: query.data, of: job });
+    const data = query.data;
+    // It is on screen already: keeping it for when the job changes can wait.
+    if (data && job) setGood({ data, of: job });
   }, [query.data, job]);
   const fresh = query.data !== undefined;
   return {
@@ -40,6 +44,18 @@ function useSaid<Data>(kind: string, job: Case | null, ask: (job: object, signal
     problems: query.error instanceof Refused ? query.error.problems : NONE,
     lost: query.error instanceof Lost,
   };
+}
+
+/** Asks for a case's verdict as soon as the case is known, before it is drawn; only where somebody reads verdicts. */
+export function useAskAhead(): (job: Case) => void {
+  const client = useQueryClient();
+  return useCallback(
+    (job) => {
+      if (client.getQueryCache().findAll({ queryKey: ["check"], type: "active" }).length === 0) return;
+      void client.prefetchQuery({ queryKey: ["check", job], queryFn: ({ signal }) => api.check(job, signal), retry: false, staleTime: Infinity });
+    },
+    [client],
+  );
 }
 
 export const useCheck = (job: Case | null) => useSaid("check", job, api.check);

@@ -46,6 +46,10 @@ export const jobInAddress = (): Job | null => opened?.job ?? null;
 export const isBrokenAddress = (): boolean => opened !== null && opened.job === null && opened.link === linkInAddress();
 
 let latest: Job | null = null;
+const AT_LATEST_MS = 50;
+/** When the page has nothing else to do: the verdict comes before the address. */
+const idle = () =>
+  new Promise<void>((done) => ("requestIdleCallback" in window ? requestIdleCallback(() => done(), { timeout: AT_LATEST_MS }) : setTimeout(done)));
 
 /** Back leaves the screen; undo is Ctrl+Z: so the address is replaced, never pushed; and only while its screen is still there. */
 export async function putInAddress(job: Job): Promise<void> {
@@ -53,6 +57,8 @@ export async function putInAddress(job: Job): Promise<void> {
   const { pathname } = location;
   const { dataset } = document.documentElement;
   dataset.address = "behind";
+  await idle();
+  if (latest !== job) return;
   const link = await encodeJob(job);
   if (latest !== job) return;
   if (location.pathname === pathname) history.replaceState(history.state, "", `${pathname}?${PARAMETER}=${link}`);

@@ -1,5 +1,5 @@
 /** The Bench: the job sentence, and the drawing that answers it. */
-import { useEffect, useLayoutEffect, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import { useHotkeys } from "react-hotkeys-hook";
 
@@ -71,15 +71,18 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
   const findable = useFindable(openAt, setSeen);
   const job = state.jobs.now?.case ?? null;
   const check = useCheck(job);
-  // The verdict waits for nothing: the pictures are asked for once it is there.
-  const answered = check.data && !check.stale ? job : null;
+  const answer = check.data;
+  const current = check.stale ? null : answer;
+  // The verdict waits for nothing: what explains it is drawn in the next breath, and the pictures are asked for then.
+  const explained = useDeferredValue(answer);
+  const sentenced = useDeferredValue(current);
+  const answered = useDeferredValue(current ? job : null);
   const pictures = usePictures(answered);
   const ways = useWaysOut(answered);
   const guesses = useGuesses(answered);
+  const behind = check.stale || explained !== answer;
+  const unseen = behind || answered !== job || pictures.stale;
   const materials = useMaterials();
-  const answer = check.data;
-  const current = check.stale ? null : answer;
-
   // Once there is a job its keys do something.
   const ready = state.jobs.now !== null;
   useEffect(() => {
@@ -91,9 +94,9 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
     if (state.jobs.now) void putInAddress(state.jobs.now);
   }, [state.jobs.now]);
   useEffect(() => {
-    if (state.jobs.now && answer)
-      document.title = typeable(`${VERDICTS[answer.verdict]}: ${plainSentence(state.jobs.now, answer, materials.data ?? [], system)}`);
-  }, [state.jobs.now, answer, materials.data, system]);
+    if (state.jobs.now && explained)
+      document.title = typeable(`${VERDICTS[explained.verdict]}: ${plainSentence(state.jobs.now, explained, materials.data ?? [], system)}`);
+  }, [state.jobs.now, explained, materials.data, system]);
 
   const nudge = (edit: (job: Case) => Case, kind: "speed" | "feed") => {
     if (job && edit(job) !== job) void change({ phrase: kind, edit, nudge: kind });
@@ -150,7 +153,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         {state.jobs.now.name || "A check"}, by Fierce Bore, printed {today()}. Estimates: the machine’s instructions and the responsible person come first.
       </p>
       <div className="pt-2 wide:pr-[20rem]">
-        <Sentence answer={current} problems={check.problems} open={open} onOpen={setOpen} />
+        <Sentence answer={sentenced} problems={check.problems} open={open} onOpen={setOpen} />
       </div>
       <div className="sticky top-0 z-20 border-b border-rule bg-film py-1 wide:absolute wide:right-5 wide:z-10 wide:w-[19rem] wide:border-0 wide:pt-2 print:static">
         <a
@@ -173,7 +176,7 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
         />
       </div>
       <Outdated />
-      <div className="border-t border-rule pt-1.5">{answer && <Cautions cautions={answer.cautions} />}</div>
+      <div className="border-t border-rule pt-1.5">{explained && <Cautions cautions={explained.cautions} />}</div>
       {state.jobs.now.refs.machine && <NotSignedOff name={job.machine.name ?? ""} />}
       <Actions>
         {state.jobs.now.name && (
@@ -211,22 +214,22 @@ export function Bench({ keysOn }: { keysOn: boolean }) {
       <div className="bench grid gap-x-8 gap-y-5 wide:grid-cols-[minmax(0,32rem)_minmax(0,1fr)] wide:grid-rows-[auto_1fr]">
         <div className="order-3 grid content-start gap-3 wide:order-1 wide:row-span-2">
           {pictures.data && (
-            <div className={pictures.stale ? "stale" : ""}>
+            <div className={unseen ? "stale" : ""}>
               <BoreLog log={pictures.data.log} system={system} />
             </div>
           )}
-          {answer && <Figures answer={answer} />}
-          {answer && <Assumed answer={answer} guesses={guesses.data} onOpen={openAt} />}
+          {explained && <Figures answer={explained} />}
+          {explained && <Assumed answer={explained} guesses={guesses.data} onOpen={openAt} />}
           <Wrong job={job} asked={seen} onClosed={forget} />
-          {answer && <Said answer={answer} />}
+          {explained && <Said answer={explained} />}
         </div>
-        <div className={`order-2 ${pictures.stale ? "stale" : ""}`}>
+        <div className={`order-2 ${unseen ? "stale" : ""}`}>
           {pictures.data && <OperatingWindow window={pictures.data.window} system={system} onPick={onPick} onNudge={onNudge} />}
         </div>
-        <div className={`order-1 grid content-start gap-3 wide:order-3 ${check.stale ? "stale" : ""}`}>
-          {answer && <Ladder answer={answer} opened={limit} onOpen={setLimit} />}
-          {ways.data && <WaysOut found={ways.data} stale={ways.stale || check.stale} keys={free} />}
-          {answer && <AllLimits answer={answer} />}
+        <div className={`order-1 grid content-start gap-3 wide:order-3 ${behind ? "stale" : ""}`}>
+          {explained && <Ladder answer={explained} opened={limit} onOpen={setLimit} />}
+          {ways.data && <WaysOut found={ways.data} stale={ways.stale || behind || answered !== job} keys={free} />}
+          {explained && <AllLimits answer={explained} />}
         </div>
       </div>
     </main>
