@@ -19,6 +19,7 @@ from bore.job.experience import Knows
 from bore.job.job import Job
 from bore.quantities.calibrations import Calibrations
 from shop.logbook.models import Cut, Lessons
+from shop.records.asked_often import AskedOften
 from shop.records.standing import HERE
 
 # Learnt from at most so many cuts, the newest: more would take seconds, and what was longer ago counts for little.
@@ -26,8 +27,8 @@ MOST_CUTS = 500
 DAYS_A_YEAR = 365.25
 ONLY = 1
 _learning = Lock()
-# Asked by every check: put together once, for putting a query together costs three times its answer.
-_STATE = Lessons.objects.filter(pk=ONLY).values_list("used", "stamp")
+# Asked by every check.
+_STATE = AskedOften(Lessons.objects.filter(pk=ONLY).values_list("used", "stamp"))
 
 
 def lessons() -> Lessons:
@@ -103,7 +104,7 @@ _read = _Read()
 def log_now() -> Log | None:
     """What the log says; None where the shop has it switched off. It is read again only where it has changed."""
     global _read
-    used, state = next(iter(_STATE.all()), (False, ""))
+    used, state = _STATE.row() or (False, "")
     if not used:
         return None
     if state != _read.stamp:
