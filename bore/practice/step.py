@@ -225,7 +225,8 @@ def _leaves(world: World, state: State, share: _Shares, resists: float, asks: fl
     torque = read_off(before, truth.feed, truth.torque) * rises
     state.leapt, state.snatched = max(state.leapt, leapt / before), state.snatched or bool(snatches)
     state.feed_mm_rev, state.torque_nm = max(feed, 0.0), torque * asks * took * state.packing
-    state.heats_mm_rev = min(state.feed_mm_rev, set_up.book_mm_rev)
+    # What it snatches is over in a moment: it heats nobody more than the book's feed.
+    state.heats_mm_rev = min(state.feed_mm_rev, set_up.book_mm_rev) if snatches else state.feed_mm_rev
     state.bites, state.rubs, state.leaving_feed = True, False, max(state.leaving_feed, feed)
     return True
 

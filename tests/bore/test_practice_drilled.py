@@ -30,8 +30,7 @@ BY_A_HAIR = {
 }
 # Seen there and not here, or here and not there.
 SEEN_OTHERWISE = {
-    ("mild 6 sharp 12mm @1200", "heavy"): {"belt-slip"},
-    ("mild 6 sharp 12mm @1200", "impatient"): {"smoke"},
+    ("mild 6 sharp 12mm @1200", "heavy"): {"belt-slip", "temper"},
     ("mild 10 dull convent. @640", "timid"): {"walks"},
     ("mild 10 dull convent. @640", "senior"): {"rub"},
     ("304 9.5 Co 6mm @480 oil", "timid"): {"hot-chips", "temper"},
