@@ -19,10 +19,11 @@ ELSEWHERE = "time on a machine that bears it: try any machine"
 
 @immutable
 class Remedy:
-    """What would do: a cutter that a crib can hold (`to_get`), or something else."""
+    """What would do: a cutter (`to_get`), or something else; and whether a crib's record can say what it is (a reamer's has no fit but H7)."""
 
     words: str
     to_get: bool = True
+    recorded: bool = True
 
     @property
     def sentence(self) -> str:
@@ -32,7 +33,7 @@ class Remedy:
     @property
     def for_crib(self) -> str:
         """The cutter to get, as the crib reads its name; empty where it is something else."""
-        return self.words if self.to_get else ""
+        return self.words if self.to_get and self.recorded else ""
 
 
 class CribEnds(BadInput):

@@ -72,9 +72,11 @@ def finishers(task: Task) -> list[Finisher]:
     if task.base.machine.is_a.bores:
         return bars(task, why)
     why = f"{drawn.text} is {drawn.means}: it wants a reamer made for that, and the crib has none"
-    raise CribEnds(
-        "plan.hole", why, Remedy(f"a machine reamer for {drawn.text}, {reamer_shank(task.base.machine.holder, drawn.finished_mm)}")
-    )
+    # The plain one makes every wider fit with a lower limit of nought.
+    plain = drawn.fit == "H" and (drawn.tolerance_it or 0) >= REAMER_IT
+    asked = f"{drawn.finished_mm:g} H{REAMER_IT}" if plain else drawn.text
+    words = f"a machine reamer for {asked}, {reamer_shank(task.base.machine.holder, drawn.finished_mm)}"
+    raise CribEnds("plan.hole", why, Remedy(words, recorded=plain))
 
 
 def reamer_shank(holder: Holder, diameter_mm: float) -> str:

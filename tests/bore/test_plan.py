@@ -153,9 +153,16 @@ def test_an_h7_reamer_makes_h7_and_wider_and_no_other_fit(text: str, made: bool)
     if made:
         assert [step["kind"] for step in plan_answer(task)["plan"]["steps"]].count("ream") == 1
         return
-    why, to_get = ends(plan_answer(task))
+    found = plan_answer(task)
+    why, to_get = ends(found)
     assert "wants a reamer made for that" in why
     assert to_get == f"To get: a machine reamer for {text}, straight shank."
+    # A crib's record has no fit: what it could not tell from a plain one is not put into it.
+    assert found["to_get"] == ""
+
+
+def test_the_plain_reamer_is_what_to_get_for_a_wider_fit() -> None:
+    assert plan_answer(demo.asked("c3", "33 H9", 20.0, "steel-c45"))["to_get"].startswith("a machine reamer for 33 H7")
 
 
 def test_what_a_drill_makes_is_drilled_between_the_drawings_limits() -> None:
