@@ -135,7 +135,9 @@ class _Senior:
         """The pull a tenth of a second later: towards the chip that is wanted here."""
         set_up = world.set_up
         columns = set_up.columns
-        most = senior_most_n(world) * (EASED if set_up.grabs and self._comes_through(world, state) else 1.0)
+        most, spring = senior_most_n(world), columns.return_spring_n
+        if set_up.grabs and self._comes_through(world, state):
+            most = spring + EASED * max(most - spring, 0.0)
         least = columns.return_spring_n + 5.0
         wanted = self.aim * set_up.book_mm_rev * self._share(world, state)
         if not state.bites and state.tip_mm >= state.deep_mm - 1e-6:

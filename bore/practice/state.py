@@ -31,6 +31,8 @@ class State:
     edge_c: float = 20.0
     heat: float = 0.0
     heats_mm_rev: float = 0.0
+    smokes_s: float = 0.0
+    blue_s: float = 0.0
     packing: float = 1.0
     offset_mm: float = 0.0
     turns: float = 0.0

@@ -247,6 +247,8 @@ def _heat(world: World, state: State, dt: float) -> None:
     touching = state.bites or state.rubs
     chip = (state.heats_mm_rev / set_up.book_mm_rev) ** facts.FEED_HEATS if state.bites else 0.0
     state.heat = runs * max(chip, facts.RUBBING_HEATS if state.rubs else 0.0)
+    state.smokes_s = state.smokes_s + dt if state.heat > HOT[0] else 0.0
+    state.blue_s = state.blue_s + dt if state.heat > HOT[1] else 0.0
     edge = facts.edge_of(columns.substrate)
     state.edge_c = state.body_c if not touching else facts.AIR_C + set_up.rise_k * state.heat ** (1 / 3)
     method = columns.coolant.method

@@ -36,10 +36,10 @@ SEEN_OTHERWISE = {
     ("304 9.5 Co 6mm @480 oil", "timid"): {"hot-chips", "temper"},
     ("304 9.5 Co 3mm @640 dry", "timid"): {"hot-chips", "temper"},
     ("304 9.5 HSS 6mm @640 dry", "timid"): {"hot-chips"},
-    ("22 ring, bare plate", "heavy"): {"hot-chips"},
-    ("22 ring, bare plate", "impatient"): {"hot-chips"},
-    ("22 ring, painted plate", "heavy"): {"hot-chips"},
+    ("Ti-6-4 6 Co 10mm @640 dry", "timid"): {"hot-chips"},
     ("Ti-6-4 6 Co 10mm @640 dry", "impatient"): {"surge"},
+    ("Ti-6-4 6 Co 10mm @640 dry", "senior"): {"hot-chips"},
+    ("10 deep 60 in mild @640", "senior"): {"smoke"},
     ("13 solid weak press .25kW@640", "impatient"): {"hand"},
 }
 
