@@ -13,8 +13,6 @@ from bore.practice import facts
 from bore.practice.state import State
 from bore.practice.step import HOT, World, end_mm
 
-# Smoke and colour are seen once they last so long, s.
-SEEN_S = 0.1
 # The feed as it comes through over what it was, that is a leap.
 LEAPS = 1.6
 WALKED_MM, RUBS_S, CROWDS_S, SKINNED, BENDS = 0.3, 0.5, 0.15, 0.5, 0.8
@@ -81,7 +79,7 @@ def _snaps(world: World, state: State) -> tuple[float, float]:
 
 def _smokes(world: World, state: State) -> float:
     """Oil that is brushed on smokes; what floods does not."""
-    return state.heat if state.oil > 0 and state.smokes_s > SEEN_S and world.set_up.columns.coolant.method not in WET_ENOUGH else 0.0
+    return state.heat if state.oil > 0 and state.smokes_s > facts.SEEN_S and world.set_up.columns.coolant.method not in WET_ENOUGH else 0.0
 
 
 # Each event with what is looked at and the mark it passes. Each is one call: a run looks at all of them hundreds of times a second.
@@ -92,7 +90,7 @@ LOOKS: dict[str, Look] = {
     "dull": lambda world, state: (state.used if state.rubs and state.used > state.began_used else 0.0, facts.DULL_AT),
     "dead": lambda world, state: (state.used, facts.DEAD_AT + (0.0 if _rubbed_out(world, state) else STILL_CUTS)),
     "smoke": lambda world, state: (_smokes(world, state), HOT[0]),
-    "hot-chips": lambda world, state: (state.heat if state.blue_s > SEEN_S else 0.0, HOT[1]),
+    "hot-chips": lambda world, state: (state.heat if state.blue_s > facts.SEEN_S else 0.0, HOT[1]),
     "temper": lambda world, state: (state.edge_c, facts.edge_of(world.set_up.columns.substrate).temper_c),
     "crowd": lambda world, state: (state.crowded_s, CROWDS_S),
     "pack": lambda world, state: (state.packing if state.bites else 1.0, STICKS),

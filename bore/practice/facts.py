@@ -46,6 +46,8 @@ INTO_DRILL, FLANK, BARE, FRICTION = 0.05, 0.08, 0.30, 0.25
 STEEL_MJ_MM3_K = 3.7
 FILM_W_M2_K = {"dry": 100.0, "brush": 600.0, "mist": 600.0}
 FLOODED_W_M2_K, WITHDRAWN = 4000.0, 1.5
+# Smoke and blue chips are seen once they last so long, s (own choice).
+SEEN_S = 0.1
 # A brush of oil lasts so long in the cut at r of one, s.
 OIL_S = 20.0
 # How far a point walks before it is in, by point and start, mm, and in how many turns (own choice).

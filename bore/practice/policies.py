@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from bore.practice import facts
 from bore.practice.state import State
-from bore.practice.step import HOT, World, end_mm
+from bore.practice.step import World, end_mm
 
 # A hand: the force it wants at the lever now, N, and what it does besides.
 Hand = Callable[[World, State], float]
@@ -120,7 +120,8 @@ class _Senior:
 
     def _too_hot(self, world: World, state: State) -> bool:
         """Whether it smokes, or where there is no oil its chips turn blue: as the point begins only of a dry drill, and never twice in a breath."""
-        hot = state.heat > HOT[0 if state.oil > 0 else 1] and state.bites and state.leaving_s < 0
+        seen_s = state.smokes_s if state.oil > 0 else state.blue_s
+        hot = seen_s > facts.SEEN_S and state.bites and state.leaving_s < 0
         begun = state.deep_mm > 1.0 or state.oil <= 0
         return hot and begun and state.t_s > self.backs_off_until_s + BETWEEN_S and _may_cool(world)
 

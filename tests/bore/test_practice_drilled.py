@@ -38,8 +38,6 @@ SEEN_OTHERWISE = {
     ("304 9.5 HSS 6mm @640 dry", "timid"): {"hot-chips"},
     ("Ti-6-4 6 Co 10mm @640 dry", "timid"): {"hot-chips"},
     ("Ti-6-4 6 Co 10mm @640 dry", "impatient"): {"surge"},
-    ("Ti-6-4 6 Co 10mm @640 dry", "senior"): {"hot-chips"},
-    ("10 deep 60 in mild @640", "senior"): {"smoke"},
     ("13 solid weak press .25kW@640", "impatient"): {"hand"},
 }
 
