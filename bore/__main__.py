@@ -66,7 +66,7 @@ COMMANDS: dict[str, tuple[Callable[[Any], Any], str]] = {
     ),
     "reading": (reading_answer, "a meter's, scale's or hand's reading as torque, thrust or power, and how far it may be trusted"),
     "calibrate": (calibration_answer, "what logged cuts say of the next one: a factor, the spread that is left, each cut's part"),
-    "practise": (practice_answer, "a hole drilled under a hand, played out in time: events, outcome, score"),
+    "practise": (practice_answer, "a hole drilled by a hand, a wheel or a drive, played out in time: events, outcome, score"),
     "trace": (trace_answer, "a recorded load of the spindle told apart into holes, each beside what was said of it; what is amiss"),
     "chart": (chart_answer, "a wall chart: sizes by metals on one machine, what to set in each, the pilot it wants, how it holds"),
     "capability": (capability_answer, "the largest hole each family of drill makes on a machine in a metal"),

@@ -1,6 +1,7 @@
 """A practice run, asked for and answered: what happened in time, the events by their names, what it came to, and its score."""
 
 import json
+from collections.abc import Callable
 from dataclasses import replace
 from functools import lru_cache
 from typing import Any, Literal
@@ -10,11 +11,12 @@ from bore.base.errors import BadInput
 from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.case.read import read_case
-from bore.machines.kinds import HAND_FEEDS
+from bore.machines.kinds import FREE_HANDS
 from bore.practice import facts
 from bore.practice.events import LEAPS, Event, kinds
-from bore.practice.policies import POLICIES
-from bore.practice.run import Run, begin, forced, run
+from bore.practice.fed import DRIVEN, PUSHED, WOUND, asked_by
+from bore.practice.policies import POLICIES, Hand
+from bore.practice.run import Run, begin, forced, held, run
 from bore.practice.score import form_of, outcome_of, par_of, score_of
 from bore.practice.set_up import SetUp, set_up
 from bore.practice.state import State
@@ -24,14 +26,17 @@ from bore.schools.wear import LIFE_GONE
 
 HANDS = ("policy", "force", "travel", "override")
 FIELDS = ("case", "seed", "fair", "hidden", "set_up", *HANDS, "actions")
-NOT_PLAYED = {
-    "travel": "a wound wheel and a reamer let down are not played; accepted: policy, force",
-    "override": "a driven feed is not played; accepted: policy, force",
+# What is asked of each way of feeding, and between what: N at the lever, seconds a turn of the wheel (0: it stands, below 0: back), percent.
+ASKED = {
+    PUSHED: ("a force, N", facts.LEAST_N, facts.MOST_N),
+    WOUND: ("seconds a turn (0: it stands, below 0: back)", -60.0, 60.0),
+    DRIVEN: ("percent of the set feed", 0.0, 200.0),
 }
+QUICKEST_TURN_S = 0.2
+ACCEPTED = {PUSHED: "policy, force", WOUND: "travel", DRIVEN: "override"}
 HIDDEN, SET_UP = ("wear", "belt", "hard_spot", "skin", "clamp"), ("side_handle", "drill_price")
 ACTIONS = ("oil", "off", "on")
 FEWEST, MOST, LATEST_S = 2, 6000, 300.0
-DRIVEN = ("power-steps", "servo")
 USUAL_PRICE, MOST_PRICE, MOST_ACTIONS = 8.0, 10_000.0, 200
 # How hard it shakes, of 1, where it rubs, is crowded, leaps (own choice).
 SHAKES = (0.6, 0.4, 0.5)
@@ -140,8 +145,11 @@ class Asked:
 def practice_answer(data: Any) -> PracticeAnswer:
     """A run by a rule's hand or by noted forces. Raises BadInput naming the field."""
     known_fields(data, FIELDS, whole="practise")
-    hand = _hand(data)
+    name, hand = _hand(data)
     asked = read_practice(data)
+    fed = asked_by(asked.set_up)
+    if (PUSHED if name == "policy" else name) != fed:
+        raise BadInput.at(name, f"is not how this machine is fed; accepted: {ACCEPTED[fed]}")
     actions = _actions(data.get("actions"))
     made = run(asked.world, hand(asked.world), begin(asked.world, asked.used, asked.skin), actions)
     return run_told(asked, made)
@@ -172,10 +180,6 @@ def read_practice(data: Any) -> Asked:
         raise BadInput.at("case", "is needed, as an object")
     given = known_fields({} if data.get("set_up") is None else data["set_up"], SET_UP, "set_up")
     hidden = known_fields({} if data.get("hidden") is None else data["hidden"], HIDDEN, "hidden")
-    machine = case.get("machine")
-    feed = machine.get("feed") if isinstance(machine, dict) else None
-    if isinstance(feed, dict) and feed.get("kind") in DRIVEN:
-        raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["override"])
     made = _set_up_of(json.dumps(_by_hand(case, given), sort_keys=True))
     wear = str(case.get("cutter", {}).get("wear") or "sharp")
     fair = data.get("fair", False)
@@ -202,11 +206,16 @@ def read_practice(data: Any) -> Asked:
 def _set_up_of(text: str) -> SetUp:
     """Of a case written down: kept for a while, since its loads over every push, and its par, are asked for with each run of it."""
     job = read_case(json.loads(text))
-    if job.machine.is_a.tailstock:
-        raise BadInput.at("case.machine.feed.kind", NOT_PLAYED["travel"])
-    if job.machine.feed.kind not in HAND_FEEDS or not job.cutter.kind.axial_chip or not job.cutter.kind.drills:
-        raise BadInput.at("case.machine.feed.kind", "is not played under a hand; accepted: a drill under a lever, a rack or a push")
+    if not job.cutter.kind.axial_chip or not job.cutter.kind.drills:
+        raise BadInput.at("case.cutter.family", "is not played; accepted: what drills")
     return set_up(job)
+
+
+def under_a_hand(asked: Asked) -> Asked:
+    """A run that a hand pulls or pushes. Raises BadInput for one that is wound or driven."""
+    if asked_by(asked.set_up) != PUSHED:
+        raise BadInput.at("case.machine.feed.kind", "is not played under a hand; accepted: a drill under a lever, a rack or a push")
+    return asked
 
 
 def _by_hand(case: dict[str, Any], given: dict[str, Any]) -> dict[str, Any]:
@@ -215,8 +224,10 @@ def _by_hand(case: dict[str, Any], given: dict[str, Any]) -> dict[str, Any]:
     cutter = case.get("cutter")
     if isinstance(cutter, dict):
         found["cutter"] = {name: value for name, value in cutter.items() if name != "edge_radius_mm"} | {"wear": "sharp"}
-    setting = case.get("setting")
-    if isinstance(setting, dict) and setting.get("hand_force_n") is None:
+    setting, machine = case.get("setting"), case.get("machine")
+    feed = machine.get("feed") if isinstance(machine, dict) else None
+    pushed = isinstance(feed, dict) and feed.get("kind") in FREE_HANDS
+    if pushed and isinstance(setting, dict) and setting.get("hand_force_n") is None:
         found["setting"] = {name: value for name, value in setting.items() if name not in ("feed_mm_rev", "feed_rate_mm_min")}
         found["setting"]["hand_force_n"] = USUAL_N
     handle = given.get("side_handle")
@@ -242,33 +253,37 @@ def _spot(value: Any) -> tuple[float, float, float] | None:
     return low, high, figure(value[2], "hidden.hard_spot[2]", 0.5, 4.0)
 
 
-def _hand(data: dict[str, Any]) -> Any:
-    """The hand a run is drilled by: exactly one of a policy and forces."""
+def _hand(data: dict[str, Any]) -> tuple[str, Callable[[World], Hand]]:
+    """What a run is drilled by, exactly one: a policy, forces, a wheel's turns, an override; and its name."""
     given = [name for name in HANDS if data.get(name) is not None]
     if len(given) != 1:
         raise BadInput.at("policy", f"exactly one of {', '.join(HANDS)}; accepted policies: {', '.join(POLICIES)}")
-    if given[0] in NOT_PLAYED:
-        raise BadInput.at(given[0], NOT_PLAYED[given[0]])
-    if given == ["policy"]:
+    name = given[0]
+    if name == "policy":
         if data["policy"] not in POLICIES:
             raise BadInput.at("policy", f"accepted: {', '.join(POLICIES)}")
-        return POLICIES[data["policy"]]
-    force = _pairs(data["force"])
-    return lambda world: forced(force)
+        return name, POLICIES[data["policy"]]
+    pairs = _pairs(name, data[name])
+    follows = forced if name == PUSHED else held
+    return name, lambda world: follows(pairs)
 
 
-def _pairs(rows: Any) -> list[tuple[float, float]]:
+def _pairs(name: str, rows: Any) -> list[tuple[float, float]]:
+    what, low, high = ASKED[name]
     if not isinstance(rows, list) or not FEWEST <= len(rows) <= MOST:
-        raise BadInput.at("force", f"accepted: {FEWEST} to {MOST} pairs of time, s, and force, N")
+        raise BadInput.at(name, f"accepted: {FEWEST} to {MOST} pairs of time, s, and {what}")
     found: list[tuple[float, float]] = []
     for place, row in enumerate(rows):
-        at = f"force[{place}]"
+        at = f"{name}[{place}]"
         if not isinstance(row, list) or len(row) != 2:
-            raise BadInput.at(at, "accepted: a time, s, and a force, N")
+            raise BadInput.at(at, f"accepted: a time, s, and {what}")
         t_s = figure(row[0], f"{at}[0]", 0.0, LATEST_S)
         if found and t_s <= found[-1][0]:
             raise BadInput.at(f"{at}[0]", "is not later than the one before")
-        found.append((t_s, figure(row[1], f"{at}[1]", facts.LEAST_N, facts.MOST_N)))
+        value = figure(row[1], f"{at}[1]", low, high)
+        if name == WOUND and 0 < abs(value) < QUICKEST_TURN_S:
+            raise BadInput.at(f"{at}[1]", f"no hand winds a turn in less than {QUICKEST_TURN_S:g} s")
+        found.append((t_s, value))
     return found
 
 

@@ -3,20 +3,26 @@
 import math
 
 from bore.job.columns import Columns
+from bore.machines.kinds import motor
 from bore.practice import facts
 from bore.practice.state import State
 
 # How much slower a loaded induction motor runs than its field (1420 of 1500 rpm); speeds above nought that a motor is reckoned at.
 SLIP, LEAST_SLIP, NEARLY = 0.053, 1e-4, 0.997
+# A motor that holds its speed gives all it has by so small a share below it (own choice).
+HELD_WITHIN = 0.02
 # A motor with brushes that gives hardly more standing than running runs away no further than this allows.
 UNIVERSAL, LEAST_RATIO = "universal", 1.5
 
 
 def motor_nm(columns: Columns, breakdown_nm: float, speed_rpm: float) -> float:
     """What the motor gives, felt at the spindle, N·m. Induction: Kloss, `M = 2 M_b / (σ/σ_b + σ_b/σ)` with `σ_b = σ_r (R + √(R² − 1))`; a motor
-    with brushes falls off in a line from what it gives standing to its rating at its speed."""
+    with brushes falls off in a line from what it gives standing to its rating at its speed; one that holds its speed gives all it has as soon
+    as that falls a little."""
     rated, ratio = breakdown_nm / float(columns.breakdown_ratio), float(columns.breakdown_ratio)
     set_rpm = float(columns.speed_rpm)
+    if motor(columns.motor).holds_speed:
+        return min(max((set_rpm - speed_rpm) / (HELD_WITHIN * set_rpm), 0.0), 1.0) * breakdown_nm
     if columns.motor == UNIVERSAL:
         return max(breakdown_nm - (breakdown_nm - rated) * speed_rpm / set_rpm, 0.0)
     # The speed of a step is the motor's at its rating: with less to do it runs nearer to its field's.
@@ -28,8 +34,11 @@ def motor_nm(columns: Columns, breakdown_nm: float, speed_rpm: float) -> float:
 
 
 def idles_rpm(columns: Columns, breakdown_nm: float) -> float:
-    """How fast it runs with nothing to cut: nearly the field's own; a motor with brushes as fast as its line goes, `n R / (R − 1)`."""
+    """How fast it runs with nothing to cut: nearly the field's own; a motor with brushes as fast as its line goes, `n R / (R − 1)`; one that
+    holds its speed no faster."""
     set_rpm = float(columns.speed_rpm)
+    if motor(columns.motor).holds_speed:
+        return set_rpm
     if columns.motor == UNIVERSAL:
         ratio = max(float(columns.breakdown_ratio), LEAST_RATIO)
         return set_rpm * ratio / (ratio - 1)

@@ -8,6 +8,7 @@ from bore.base.immutable import immutable
 from bore.practice import facts
 from bore.practice.drive import idles_rpm
 from bore.practice.events import Event, happened, kinds
+from bore.practice.fed import PUSHED, asked_by, step_fed
 from bore.practice.policies import Hand
 from bore.practice.state import State
 from bore.practice.step import World, step
@@ -50,6 +51,12 @@ def forced(force: Sequence[tuple[float, float]]) -> Hand:
     return hand
 
 
+def held(given: Sequence[tuple[float, float]]) -> Hand:
+    """A hand that winds a wheel, or turns an override, as was noted at its times, each until the next."""
+    times = [t for t, _ in given]
+    return lambda world, state: given[max(bisect_right(times, state.t_s) - 1, 0)][1]
+
+
 def run(world: World, hand: Hand, state: State, actions: Sequence[tuple[float, str]] = (), dt: float = facts.DT_S) -> Run:
     """Play a cut to its end. Actions: `oil`, `off`, `on`, at their times."""
     film, done = _Film(world, state), 0
@@ -75,7 +82,7 @@ def _moved(world: World, state: State, force_n: float, dt: float, count: int) ->
     """The state moved on by a step of time, and what that brought; every so many steps it is asked whether there is time left."""
     if count % LOOK_EVERY == 0:
         look()
-    step(world, state, force_n, dt)
+    (step if asked_by(world.set_up) == PUSHED else step_fed)(world, state, force_n, dt)
     return happened(world, state)
 
 

@@ -8,6 +8,7 @@ from bore.base.immutable import immutable
 from bore.plan.cost import S_PER_H, USUAL_RATE_PER_H
 from bore.practice import facts
 from bore.practice.events import kinds
+from bore.practice.fed import DRIVEN, WOUND, asked_by
 from bore.practice.policies import Hand, senior
 from bore.practice.run import Run, begin, harmless
 from bore.practice.set_up import SetUp
@@ -26,6 +27,8 @@ FORMS, FORM_SHARES = ("fluff", "strings", "curls", "thick"), (0.25, 0.5, 1.25)
 COLOURS, COLOUR_HEATS = ("bright", "straw", "blue", "grey"), (*HOT, 1.8)
 # The hands that par is tried with: a senior aiming at these shares of the book's feed, and steady ones of these forces, N.
 AIMS, STEADY_N, STEADY_PUSH_N = (0.5, 0.65, 0.85, 1.0, 1.15), (80.0, 110.0, 140.0, 180.0), (120.0, 180.0, 240.0, 300.0)
+# And what a driven feed is turned to, percent.
+STEADY_PERCENT = (60.0, 80.0, 100.0, 120.0)
 
 
 @immutable
@@ -71,19 +74,29 @@ class Par:
 def par_of(set_up: SetUp, used: float) -> Par | None:
     """Of a set-up, by senior and steady hands; None where none comes through harmlessly: then the set-up is the fault."""
     world = World(set_up, fair_truth(set_up))
-    push = set_up.columns.feed_kind == "push"
-    hands: list[Hand] = [senior(world, aim) for aim in AIMS]
-    hands += [_steady(force) for force in (STEADY_PUSH_N if push else STEADY_N)]
     best: Par | None = None
-    for hand in hands:
+    for hand in _good_hands(world):
         last = harmless(world, hand, begin(world, used), best.time_s if best else math.inf)
         if last is not None and (best is None or last.t_s < best.time_s):
             best = Par(last.t_s, last.used - last.began_used)
     return best
 
 
-def _steady(force: float) -> Hand:
-    return lambda world, state: force
+def _good_hands(world: World) -> list[Hand]:
+    """Hands that may bring it through: a senior and steady pulls; a wheel wound for a share of the book's feed; shares of the feed that is set."""
+    set_up = world.set_up
+    fed = asked_by(set_up)
+    if fed == DRIVEN:
+        return [_steady(percent) for percent in STEADY_PERCENT]
+    if fed == WOUND:
+        turn_mm = float(set_up.job.machine.feed.lead_mm or 1.0)
+        return [_steady(turn_mm / (aim * set_up.book_mm_rev * float(set_up.columns.speed_rpm) / 60)) for aim in AIMS]
+    steady = STEADY_PUSH_N if set_up.columns.feed_kind == "push" else STEADY_N
+    return [senior(world, aim) for aim in AIMS] + [_steady(force) for force in steady]
+
+
+def _steady(given: float) -> Hand:
+    return lambda world, state: given
 
 
 def score_of(outcome: Outcome, par: Par | None, bad_events: int) -> float:

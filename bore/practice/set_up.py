@@ -70,6 +70,8 @@ class SetUp:
     marks: dict[str, Mark]
     chisel_n: float
     book_mm_rev: float
+    # The feed that is set, or that the set force makes.
+    set_mm_rev: float
     crowds_mm_rev: float
     top_m_min: float
     # What depth leaves of the book's top speed, and of that what oil and what nothing leaves.
@@ -96,7 +98,7 @@ class SetUp:
 
 
 def set_up(job: Job) -> SetUp:
-    """Of a job with a sharp edge under a hand's feed; a hand force of its own is what its marks are judged at."""
+    """Of a job with a sharp edge; its own hand force, or feed, is what its marks are judged at."""
     with silent():
         columns = columns_of(job)
         checked = check(job, recorded=False)
@@ -113,6 +115,7 @@ def set_up(job: Job) -> SetUp:
             marks=_marks(checked),
             chisel_n=float(loads.chisel_n),
             book_mm_rev=float(columns.book_feed_mm_rev),
+            set_mm_rev=float(loads.feed_mm_rev),
             crowds_mm_rev=float(columns.overfed_mm_rev),
             top_m_min=top,
             deep_share=deep,

@@ -32,7 +32,7 @@ class Hidden:
 
 
 @dataclass(slots=True)
-class _Shares:
+class Shares:
     """How much of the point is in the metal: of the torque, of the lips' thrust, whether the chisel is in, and whether it comes out below."""
 
     torque: float
@@ -68,15 +68,20 @@ def step(world: World, state: State, force_n: float, dt: float = facts.DT_S) -> 
     )
     before = state.tip_mm
     if _moves_freely(world, state, dt):
-        _nothing_cut(state)
+        nothing_cut(state)
     else:
         _cut(world, state, dt)
+    goes_on(world, state, before, dt)
+
+
+def goes_on(world: World, state: State, before_mm: float, dt: float) -> None:
+    """What a step of time does to edge and spindle, and how far the tip has come from where it was."""
     _heat(world, state, dt)
     advance = state.feed_mm_rev * state.speed_rpm / 60 * dt
     _wear(world, state, advance, dt)
-    turn(columns, state, state.torque_nm, world.truth.bears["belt"], world.truth.bears["stall"], dt)
+    turn(world.set_up.columns, state, state.torque_nm, world.truth.bears["belt"], world.truth.bears["stall"], dt)
     if state.feed_mm_rev > 0:
-        state.tip_mm = before + advance
+        state.tip_mm = before_mm + advance
         state.deep_mm = max(state.deep_mm, state.tip_mm)
 
 
@@ -97,15 +102,17 @@ def _moves_freely(world: World, state: State, dt: float) -> bool:
     return False
 
 
-def _nothing_cut(state: State) -> None:
+def nothing_cut(state: State) -> None:
+    """The drill touches nothing."""
     state.torque_nm, state.feed_mm_rev, state.bites, state.rubs = 0.0, 0.0, False, False
 
 
-def _shares(world: World, tip: float) -> _Shares:
+def shares_in(world: World, tip: float) -> Shares:
+    """How much of the point is in the metal with the tip so deep, mm."""
     set_up, columns = world.set_up, world.set_up.columns
     if set_up.full_mm <= tip <= columns.depth_mm:
         # Most of a cut: the whole point is in.
-        return _Shares(1.0, 1.0, set_up.chisel_in, True, False, float(columns.diameter_mm))
+        return Shares(1.0, 1.0, set_up.chisel_in, True, False, float(columns.diameter_mm))
     diameter, depth, through = float(columns.diameter_mm), float(columns.depth_mm), columns.through
     point = set_up.point
 
@@ -120,41 +127,46 @@ def _shares(world: World, tip: float) -> _Shares:
     into, torque, lips = past(max(tip, 1e-6))
     _, torque_out, lips_out = past(tip - depth if through else -1.0)
     leaving = through and tip > depth
-    return _Shares(torque - torque_out, lips - lips_out, 0.0 if leaving else set_up.chisel_in, into >= FULL * diameter, leaving, into)
+    return Shares(torque - torque_out, lips - lips_out, 0.0 if leaving else set_up.chisel_in, into >= FULL * diameter, leaving, into)
 
 
 # --- what it cuts -----------------------------------------------------------------
 
 
-def _hardness(world: World, state: State) -> float:
+def hardness(world: World, state: State) -> float:
     """Of the metal under the edge over what it was taken for: its skin, and a hard spot."""
     spot = world.hidden.hard_spot
     ratio = spot[2] if spot and spot[0] <= state.tip_mm <= spot[1] else 1.0
     return ratio * (1 + facts.SKIN_HARDER * state.skin)
 
 
-def _cut(world: World, state: State, dt: float) -> None:
-    set_up, truth = world.set_up, world.truth
-    share = _shares(world, state.tip_mm)
-    asks = wear_factor(state.used)
-    hard = _hardness(world, state)
-    resists = asks * hard**facts.HARD_THRUST
+def stands_in(set_up: SetUp, state: State, share: Shares) -> None:
+    """How the drill stands in its hole: how far chips are packed, how much of it is in."""
     since = max(state.deep_mm - state.clear_at_mm, 0.0) if set_up.columns.family.packs else 0.0
     packed = packing.packed_depth(depth_mm=since, diameter_mm=set_up.columns.diameter_mm)
     state.packing = float(packing.packing_factor(packed_depth=packed, chip_factor=set_up.columns.chip_factor))
     state.engaged_mm, state.full = share.engaged_mm, share.full and not share.leaving
+
+
+def _cut(world: World, state: State, dt: float) -> None:
+    set_up, truth = world.set_up, world.truth
+    share = shares_in(world, state.tip_mm)
+    asks = wear_factor(state.used)
+    hard = hardness(world, state)
+    resists = asks * hard**facts.HARD_THRUST
+    stands_in(set_up, state, share)
     if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, resists, asks * hard**facts.HARD_TORQUE, dt):
         return
     if share.lips <= 0 and share.chisel <= 0:
         # A hole that is there: it falls to where the lips touch.
         state.tip_mm += facts.FALLS_MM_S * dt
         state.deep_mm = max(state.deep_mm, state.tip_mm)
-        _nothing_cut(state)
+        nothing_cut(state)
         return
     needs = state.thrust_n / resists
     over = set_up.over
     if share.chisel and needs <= set_up.chisel_n:
-        _nothing_cut(state)
+        nothing_cut(state)
         state.rubs, state.torque_nm = state.speed_rpm > 0, facts.FRICTION * state.thrust_n * float(set_up.columns.diameter_mm) / 4000
         return
     feed = read_off_rising(needs, lambda k: over.thrust_n[k] * (over.lips[k] * share.lips + (1 - over.lips[k]) * share.chisel), truth.feed)
@@ -172,14 +184,19 @@ def _cut(world: World, state: State, dt: float) -> None:
     # Going in, a thick chip is on a little of the edge: no hotter than the book's feed, or in an open hole than the same push on all of it.
     bound = set_up.book_mm_rev if set_up.chisel_in else min(read_off(needs, over.thrust_n, truth.feed), set_up.book_mm_rev)
     state.heats_mm_rev = feed if state.full else min(feed, bound)
-    state.rubs = _too_thin(set_up, state, feed, share.full)
+    state.rubs = too_thin(set_up, state, feed, share.full)
     if share.full or not share.leaving:
-        fade = dt / facts.MEAN_S
-        state.feed_before += (feed - state.feed_before) * fade
-        state.thrust_before += (state.thrust_n - state.thrust_before) * fade
+        remembers(state, dt)
 
 
-def _too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
+def remembers(state: State, dt: float) -> None:
+    """The means of feed and thrust before the point comes through."""
+    fade = dt / facts.MEAN_S
+    state.feed_before += (state.feed_mm_rev - state.feed_before) * fade
+    state.thrust_before += (state.thrust_n - state.thrust_before) * fade
+
+
+def too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
     """Whether it rubs: a chip thinner than the limit's hard mark of the edge's radius; in metal that hardens, of the book's feed."""
     columns = set_up.columns
     chip = float(chip_thickness_mm(feed_mm_rev=feed, edges=columns.edges, point_angle_deg=columns.point_angle_deg))
@@ -191,7 +208,7 @@ def _too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
     return feed < BOOK_SHARES[set_up.hardens][1] * set_up.book_mm_rev
 
 
-def _leaves(world: World, state: State, share: _Shares, resists: float, asks: float, dt: float) -> bool:
+def _leaves(world: World, state: State, share: Shares, resists: float, asks: float, dt: float) -> bool:
     """The point coming through: the chisel lets go, the frame leaps, the lips bite a thicker chip; whether that is what happens."""
     set_up, truth, columns = world.set_up, world.truth, world.set_up.columns
     opened = columns.opens_a_hole
@@ -208,7 +225,7 @@ def _leaves(world: World, state: State, share: _Shares, resists: float, asks: fl
     if opened:
         feed = leapt = before * (1 / max(share.lips, LEAST_LIPS)) ** facts.SURGE_POWER
         # What it grabs at most lies within this step of time: the share of the lips falls to where the step ends.
-        after = _shares(world, state.tip_mm + feed * state.speed_rpm / 60 * dt)
+        after = shares_in(world, state.tip_mm + feed * state.speed_rpm / 60 * dt)
         leapt = before * (1 / max(after.lips, LEAST_LIPS)) ** facts.SURGE_POWER
         took = max(share.torque, LEAST_TORQUE if share.torque > 0 else 0.0)
     else:

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from bore.answers.course import exercise_told
-from bore.answers.practice import Asked, read_practice
+from bore.answers.practice import Asked, read_practice, under_a_hand
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
 from bore.practice.course.exercise import Exercise, changed, course, read_exercise
@@ -85,7 +85,7 @@ def answer_questions(user: User, name: str, said: Any) -> Spec:
 
 def asked_of(made: Exercise, changes: Any, hidden: Spec, seed: str) -> Asked:
     """A run of an exercise as the core is asked for it. Raises BadInput naming the field."""
-    return read_practice(asked_data(made, changes, hidden) | {"seed": seed})
+    return under_a_hand(read_practice(asked_data(made, changes, hidden) | {"seed": seed}))
 
 
 def asked_data(made: Exercise, changes: Any, hidden: Spec) -> Spec:

@@ -12,7 +12,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from bore.answers.course import question
-from bore.answers.practice import ACTIONS, Asked, PracticeAnswer, read_practice, run_told
+from bore.answers.practice import ACTIONS, Asked, PracticeAnswer, read_practice, run_told, under_a_hand
 from bore.answers.practice_steps import read_samples, scene_of, stepped
 from bore.answers.serialise import as_data
 from bore.base.errors import BadInput
@@ -92,7 +92,7 @@ def _secret(slug: str, what: str = "") -> bytes:
 @lru_cache(maxsize=32)
 def _asked(text: str, slug: str) -> Asked:
     """A run's set-up and truth; kept for a while, since a learner steps through it five times a second."""
-    return read_practice(json.loads(text) | {"seed": _secret(slug).hex()[:40]})
+    return under_a_hand(read_practice(json.loads(text) | {"seed": _secret(slug).hex()[:40]}))
 
 
 @transaction.atomic

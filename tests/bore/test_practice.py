@@ -314,10 +314,9 @@ def test_every_kind_of_event_is_looked_for_and_has_its_words() -> None:
         ({"policy": "heavy", "fair": 1}, "fair"),
         ({"policy": "heavy", "set_up": {"side_handle": "yes"}}, "set_up.side_handle"),
         ({"policy": "heavy", "case": 3}, "case"),
-        (
-            {"policy": "heavy", "case": press(machine__feed={"kind": "servo"}, setting={"speed_rpm": 640, "feed_mm_rev": 0.1})},
-            "case.machine",
-        ),
+        ({"policy": "heavy", "case": press(machine__feed={"kind": "servo"}, setting={"speed_rpm": 640, "feed_mm_rev": 0.1})}, "policy"),
+        ({"override": [[0, 100], [1, 100]]}, "override"),
+        ({"policy": "heavy", "case": press(hole__start_diameter_mm=9.8) | {"cutter": {"family": "reamer"}}}, "case.cutter"),
     ],
 )
 def test_what_cannot_be_played_is_refused_by_field(asked: dict[str, Any], field: str) -> None:

@@ -65,6 +65,16 @@ def test_a_step_is_the_next_one_its_forces_stay_and_no_second_comes_early(here: 
     assert "before its time" in stepped(here, run, 1 + codes.index(409) + 1).content.decode()
 
 
+def test_what_a_machine_feeds_by_itself_is_not_drilled_with_a_lever(here: Client) -> None:
+    driven = {**CASE, "machine": {**CASE["machine"], "feed": {"kind": "servo"}}, "setting": {"speed_rpm": 640, "feed_mm_rev": 0.1}}
+    refused = post(here, "/api/practise/start", {"case": driven})
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == "case.machine.feed.kind"
+    # A whole run of it is played.
+    played = post(here, "/api/practise", {"case": driven, "override": [[0, 100], [1, 100]]})
+    assert played.json()["outcome"]["end"] == "through"
+
+
 def test_a_run_that_was_reckoned_otherwise_is_not_told_as_something_it_was_not(here: Client) -> None:
     run = begun(here)["run"]
     assert stepped(here, run, 0).status_code == 200
