@@ -4,7 +4,7 @@ from typing import Any, cast
 
 from django.http import HttpRequest, HttpResponse
 
-from bore.answers.practice import ACTIONS, HIDDEN, MOST, PracticeAnswer, practice_answer
+from bore.answers.practice import ACTIONS, ASKED, HIDDEN, MOST, PracticeAnswer, practice_answer
 from bore.answers.practice_steps import MOST_SAMPLES
 from bore.practice.policies import POLICIES
 from shop.api.heavy import heavy
@@ -17,9 +17,18 @@ from shop.practice.runs import OF_A_CASE, debrief, go_on, start
 
 router = ShopRouter(tags=["practice"])
 NUMBER = {"type": "number"}
+
+
+def _noted(what: str) -> dict[str, Any]:
+    """Pairs of a time and what was done then; one of these, or a policy, is given: what feeds the machine."""
+    pair = {"type": "array", "items": NUMBER, "minItems": 2, "maxItems": 2}
+    return {"type": "array", "maxItems": MOST, "description": f"pairs of a time, s, and {what}", "items": pair}
+
+
 RUN: dict[str, Any] = {
     "type": "object",
     "required": ["case"],
+    "description": "exactly one of policy and how the machine is fed: force, travel or override",
     "additionalProperties": False,
     "properties": {
         "case": CASE,
@@ -28,7 +37,7 @@ RUN: dict[str, Any] = {
         "hidden": {"type": "object", "properties": {name: {} for name in HIDDEN}, "additionalProperties": False},
         "set_up": {"type": "object", "properties": {"side_handle": {"type": "boolean"}, "drill_price": NUMBER}},
         "policy": {"type": "string", "enum": list(POLICIES)},
-        "force": {"type": "array", "maxItems": MOST, "items": {"type": "array", "items": NUMBER, "minItems": 2, "maxItems": 2}},
+        **{name: _noted(what) for name, (what, _, _) in ASKED.items()},
         "actions": {"type": "array", "items": {"type": "array", "description": f"a time, s, and one of {', '.join(ACTIONS)}"}},
     },
 }
@@ -37,7 +46,7 @@ RUN: dict[str, Any] = {
 @router.post("/practise", response={200: PracticeAnswer, **REFUSALS}, openapi_extra=takes(RUN))
 @heavy()
 def practise(request: HttpRequest) -> HttpResponse:
-    """A run by a rule's hand, or by forces noted at their times, of a case the shop may name by ids."""
+    """A run by a rule's hand, or by what was noted at its times (a force, a wheel's turns, an override), of a case the shop may name by ids."""
     data = read_json(request)
     return as_json(practice_answer(data | {"case": resolved(data["case"])} if isinstance(data.get("case"), dict) else data))
 

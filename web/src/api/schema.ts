@@ -2003,7 +2003,7 @@ export interface paths {
         put?: never;
         /**
          * Practise
-         * @description A run by a rule's hand, or by forces noted at their times, of a case the shop may name by ids.
+         * @description A run by a rule's hand, or by what was noted at its times (a force, a wheel's turns, an override), of a case the shop may name by ids.
          */
         post: operations["shop_api_routers_practice_practise"];
         delete?: never;
@@ -17751,7 +17751,12 @@ export interface operations {
                     };
                     /** @enum {string} */
                     policy?: "heavy" | "timid" | "impatient" | "senior";
+                    /** @description pairs of a time, s, and a force, N */
                     force?: number[][];
+                    /** @description pairs of a time, s, and seconds a turn (0: it stands, below 0: back) */
+                    travel?: number[][];
+                    /** @description pairs of a time, s, and percent of the set feed */
+                    override?: number[][];
                     actions?: unknown[][];
                 };
             };
