@@ -5,8 +5,7 @@ from bore.practice import facts
 from bore.practice.lines import read_off
 from bore.practice.set_up import SetUp
 from bore.practice.state import State
-from bore.practice.step import World, goes_on, hardness, nothing_cut, remembers, shares_in, stands_in, too_thin
-from bore.schools.wear import wear_factor
+from bore.practice.step import World, goes_on, nothing_cut, over_sharp, remembers, resists, shares_in, stands_in, too_thin
 
 # What is asked for while it is drilled: the push of a hand, how quickly a wheel is wound, how much of the set feed there is.
 PUSHED, WOUND, DRIVEN = "force", "travel", "override"
@@ -57,12 +56,11 @@ def _cut_at(world: World, state: State, feed: float, dt: float) -> None:
     """What a feed asks for: the thrust at which a hand would be fed as much, and its torque."""
     set_up, truth, over = world.set_up, world.truth, world.set_up.over
     share = shares_in(world, state.tip_mm)
-    asks, hard = wear_factor(state.used), hardness(world, state)
     stands_in(set_up, state, share)
     pushed = read_off(feed, truth.feed, over.thrust_n)
     lips = read_off(pushed, over.thrust_n, over.lips)
-    state.thrust_n = pushed * (lips * share.lips + (1 - lips) * share.chisel) * asks * hard**facts.HARD_THRUST
-    state.torque_nm = read_off(feed, truth.feed, truth.torque) * share.torque * asks * hard**facts.HARD_TORQUE * state.packing
+    state.thrust_n = pushed * (lips * share.lips + (1 - lips) * share.chisel) * resists(world, state)
+    state.torque_nm = read_off(feed, truth.feed, truth.torque) * share.torque * over_sharp(world, state)
     state.feed_mm_rev, state.bites = feed, True
     state.heats_mm_rev = feed if state.full else min(feed, set_up.book_mm_rev)
     state.rubs = too_thin(set_up, state, feed, share.full)

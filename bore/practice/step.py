@@ -133,11 +133,21 @@ def shares_in(world: World, tip: float) -> Shares:
 # --- what it cuts -----------------------------------------------------------------
 
 
-def hardness(world: World, state: State) -> float:
+def _hardness(world: World, state: State) -> float:
     """Of the metal under the edge over what it was taken for: its skin, and a hard spot."""
     spot = world.hidden.hard_spot
     ratio = spot[2] if spot and spot[0] <= state.tip_mm <= spot[1] else 1.0
     return ratio * (1 + facts.SKIN_HARDER * state.skin)
+
+
+def over_sharp(world: World, state: State) -> float:
+    """How many times the torque of a sharp edge in clean metal is asked for: `W k^0.4`, and what packed chips add."""
+    return float(wear_factor(state.used) * _hardness(world, state) ** facts.HARD_TORQUE * state.packing)
+
+
+def resists(world: World, state: State) -> float:
+    """How many times the thrust of a sharp edge in clean metal is asked for: `W k^0.6`."""
+    return float(wear_factor(state.used) * _hardness(world, state) ** facts.HARD_THRUST)
 
 
 def stands_in(set_up: SetUp, state: State, share: Shares) -> None:
@@ -151,11 +161,8 @@ def stands_in(set_up: SetUp, state: State, share: Shares) -> None:
 def _cut(world: World, state: State, dt: float) -> None:
     set_up, truth = world.set_up, world.truth
     share = shares_in(world, state.tip_mm)
-    asks = wear_factor(state.used)
-    hard = hardness(world, state)
-    resists = asks * hard**facts.HARD_THRUST
     stands_in(set_up, state, share)
-    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, resists, asks * hard**facts.HARD_TORQUE, dt):
+    if share.leaving and set_up.columns.behind != "backing" and _leaves(world, state, share, dt):
         return
     if share.lips <= 0 and share.chisel <= 0:
         # A hole that is there: it falls to where the lips touch.
@@ -163,7 +170,7 @@ def _cut(world: World, state: State, dt: float) -> None:
         state.deep_mm = max(state.deep_mm, state.tip_mm)
         nothing_cut(state)
         return
-    needs = state.thrust_n / resists
+    needs = state.thrust_n / resists(world, state)
     over = set_up.over
     if share.chisel and needs <= set_up.chisel_n:
         nothing_cut(state)
@@ -179,7 +186,7 @@ def _cut(world: World, state: State, dt: float) -> None:
     if set_up.columns.opens_a_hole:
         # A thick chip on a little of the lips asks for no more than the same push on all of them.
         torque = min(torque, read_off(needs, over.thrust_n, truth.torque))
-    state.torque_nm = torque * asks * hard**facts.HARD_TORQUE * state.packing
+    state.torque_nm = torque * over_sharp(world, state)
     state.feed_mm_rev, state.bites = feed, True
     # Going in, a thick chip is on a little of the edge: no hotter than the book's feed, or in an open hole than the same push on all of it.
     bound = set_up.book_mm_rev if set_up.chisel_in else min(read_off(needs, over.thrust_n, truth.feed), set_up.book_mm_rev)
@@ -208,17 +215,18 @@ def too_thin(set_up: SetUp, state: State, feed: float, full: bool) -> bool:
     return feed < BOOK_SHARES[set_up.hardens][1] * set_up.book_mm_rev
 
 
-def _leaves(world: World, state: State, share: Shares, resists: float, asks: float, dt: float) -> bool:
+def _leaves(world: World, state: State, share: Shares, dt: float) -> bool:
     """The point coming through: the chisel lets go, the frame leaps, the lips bite a thicker chip; whether that is what happens."""
     set_up, truth, columns = world.set_up, world.truth, world.set_up.columns
     opened = columns.opens_a_hole
     state.leaving_s = max(state.leaving_s, 0.0) + dt
     thrust = max(state.thrust_before, 1e-6)
+    needs = thrust / resists(world, state)
     # An edge that goes on wearing takes less for the same push.
-    before = min(state.feed_before, read_off(thrust / resists, set_up.over.thrust_n, truth.feed))
+    before = min(state.feed_before, read_off(needs, set_up.over.thrust_n, truth.feed))
     if before <= 0 or not columns.family.has_chisel:
         return False
-    lips = 1.0 if opened else read_off(thrust / resists, set_up.over.thrust_n, set_up.over.lips)
+    lips = 1.0 if opened else read_off(needs, set_up.over.thrust_n, set_up.over.lips)
     snatches = set_up.grabs and (set_up.grabs != "warned" or truth.surge > 0.5) and state.thrust_n > 0.5 * lips * thrust
     if opened and not snatches:
         return False
@@ -241,7 +249,7 @@ def _leaves(world: World, state: State, share: Shares, resists: float, asks: flo
     rises = 1 + truth.surge * (float(surge.surge_factor(surged_feed_mm_rev=max(leapt, before), feed_mm_rev=before)) - 1)
     torque = read_off(before, truth.feed, truth.torque) * rises
     state.leapt, state.snatched = max(state.leapt, leapt / before), state.snatched or bool(snatches)
-    state.feed_mm_rev, state.torque_nm = max(feed, 0.0), torque * asks * took * state.packing
+    state.feed_mm_rev, state.torque_nm = max(feed, 0.0), torque * took * over_sharp(world, state)
     # What it snatches is over in a moment: it heats nobody more than the book's feed.
     state.heats_mm_rev = min(state.feed_mm_rev, set_up.book_mm_rev) if snatches else state.feed_mm_rev
     state.bites, state.rubs, state.leaving_feed = True, False, max(state.leaving_feed, feed)
