@@ -23,7 +23,7 @@ class PointIn:
     full_mm: Column
 
     def engaged_mm(self, advance_mm: Any) -> Any:
-        """Diameter in the metal so far past a face; of what lies in an open hole, where nothing is met, the opened diameter and less."""
+        """Diameter of the end so far past a face; up to the hole that is there it meets nothing."""
         slope = (self.diameter_mm - self.begins_mm) / 2 / self.full_mm
         return engagement.engaged_diameter_mm(
             advance_mm=advance_mm, chisel_mm=self.begins_mm, tan_edge_angle=slope, diameter_mm=self.diameter_mm

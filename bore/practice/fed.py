@@ -1,11 +1,12 @@
 """One step of a cut whose feed is a travel, not a force: a machine's own drive, or a wheel that is wound. The thrust is what the metal asks."""
 
 from bore.machines.kinds import FREE_HANDS, HAND_FEEDS
+from bore.mechanics.hand_feed import hand_force_n
 from bore.practice import facts
 from bore.practice.lines import read_off
 from bore.practice.set_up import SetUp
 from bore.practice.state import State
-from bore.practice.step import World, goes_on, nothing_cut, over_sharp, remembers, resists, shares_in, stands_in, too_thin
+from bore.practice.step import World, clears, goes_on, nothing_cut, over_sharp, remembers, resists, shares_in, stands_in, too_thin
 
 # What is asked for while it is drilled: the push of a hand, how quickly a wheel is wound, how much of the set feed there is.
 PUSHED, WOUND, DRIVEN = "force", "travel", "override"
@@ -47,8 +48,7 @@ def _in_the_open(world: World, state: State, speed_mm_s: float, dt: float) -> No
     on_metal = state.deep_mm > 0 and state.tip_mm >= state.deep_mm - 1e-9
     state.tip_mm = min(max(state.tip_mm + speed_mm_s * dt, -facts.BEGINS_MM), state.deep_mm)
     nothing_cut(state)
-    if state.tip_mm <= facts.CLEARS_D * float(world.set_up.columns.diameter_mm):
-        state.clear_at_mm = state.deep_mm
+    clears(world, state)
     state.rubs = speed_mm_s == 0 and on_metal and state.speed_rpm > 0 and world.set_up.hardens != "no"
 
 
@@ -65,7 +65,10 @@ def _cut_at(world: World, state: State, feed: float, dt: float) -> None:
     state.heats_mm_rev = feed if state.full else min(feed, set_up.book_mm_rev)
     state.rubs = too_thin(set_up, state, feed, share.full)
     if asked_by(set_up) == WOUND:
-        state.force_n = state.thrust_n / float(set_up.columns.force_ratio or 1.0)
+        columns = set_up.columns
+        state.force_n = float(
+            hand_force_n(thrust_n=state.thrust_n, return_spring_n=columns.return_spring_n, force_ratio=columns.force_ratio or 1.0)
+        )
     if share.leaving:
         state.leaving_s = max(state.leaving_s, 0.0) + dt
         state.leaving_feed = max(state.leaving_feed, feed)

@@ -5,6 +5,7 @@ from bisect import bisect_right
 from functools import lru_cache
 
 from bore.base.immutable import immutable
+from bore.mechanics.hand_feed import wound_feed_mm_rev
 from bore.plan.cost import S_PER_H, USUAL_RATE_PER_H
 from bore.practice import facts
 from bore.practice.events import kinds
@@ -89,8 +90,9 @@ def _good_hands(world: World) -> list[Hand]:
     if fed == DRIVEN:
         return [_steady(percent) for percent in STEADY_PERCENT]
     if fed == WOUND:
-        turn_mm = float(set_up.job.machine.feed.lead_mm or 1.0)
-        return [_steady(turn_mm / (aim * set_up.book_mm_rev * float(set_up.columns.speed_rpm) / 60)) for aim in AIMS]
+        lead, rpm = set_up.job.machine.feed.lead_mm or 1.0, float(set_up.columns.speed_rpm)
+        in_a_second = float(wound_feed_mm_rev(lead_mm=lead, seconds_per_turn=1.0, speed_rpm=rpm))
+        return [_steady(in_a_second / (aim * set_up.book_mm_rev)) for aim in AIMS]
     steady = STEADY_PUSH_N if set_up.columns.feed_kind == "push" else STEADY_N
     return [senior(world, aim) for aim in AIMS] + [_steady(force) for force in steady]
 

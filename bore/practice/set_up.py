@@ -105,7 +105,9 @@ def set_up(job: Job) -> SetUp:
         loads = checked.result.loads
         # An oil can is at hand at every machine.
         dry, wet = _cooled(job, DRY), _cooled(job, BRUSHED) if job.machine.coolant.method == DRY else job
-        top, deep = float(columns.vc_top_m_min or USUAL_TOP_M_MIN), speed_factor(_cooled(job, FLOODED))
+        top = float(columns.vc_top_m_min or USUAL_TOP_M_MIN)
+        # Of what comes through the drill itself depth takes nothing.
+        deep = max(speed_factor(_cooled(job, FLOODED)), speed_factor(job))
         gap, slide = _magnet(columns, loads)
         over = _over(columns)
         return SetUp(

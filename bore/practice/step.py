@@ -90,16 +90,20 @@ def goes_on(world: World, state: State, before_mm: float, dt: float) -> None:
 
 def _moves_freely(world: World, state: State, dt: float) -> bool:
     """The quill going up under its spring, or down an open hole to the metal; whether it did."""
-    near = facts.CLEARS_D * float(world.set_up.columns.diameter_mm)
     if state.thrust_n <= 0:
         state.tip_mm = max(state.tip_mm - facts.RISES_MM_S * dt, -facts.BEGINS_MM)
-        if state.tip_mm <= near:
-            state.clear_at_mm = state.deep_mm
+        clears(world, state)
         return True
     if state.tip_mm < state.deep_mm - 1e-9:
         state.tip_mm = min(state.tip_mm + facts.FALLS_MM_S * dt, state.deep_mm)
         return True
     return False
+
+
+def clears(world: World, state: State) -> None:
+    """Back at the face the flutes are clear."""
+    if state.tip_mm <= facts.CLEARS_D * float(world.set_up.columns.diameter_mm):
+        state.clear_at_mm = state.deep_mm
 
 
 def nothing_cut(state: State) -> None:

@@ -26,7 +26,7 @@ function Chips({ frame, middle, half }: { frame: Frame; middle: number; half: nu
           const x = middle + side * (half + 12 + 14 * k);
           const y = ABOVE - 6 - ((frame.t_s * 40 + 17 * k) % 26);
           if (small) return <circle key={`${side}${k}`} cx={x} cy={y} r={frame.chip === "dust" ? 1.2 : 2} fill={stroke} />;
-          if (frame.chip === "strings") return <path key={`${side}${k}`} d={`M${x} ${y} q6 -12 0 -22 q-6 -10 2 -20`} />;
+          if (frame.chip === "strings") return <path key={`${side}${k}`} d={`M${x} ${y} ${"q8 -2 0 -5 q-8 -2 0 -5 ".repeat(4)}`} />;
           return <path key={`${side}${k}`} d={`M${x} ${y} a5 5 0 1 1 8 3 a4 4 0 1 1 6 3`} />;
         }),
       )}
