@@ -1,5 +1,6 @@
 """How gunicorn serves Fierce Bore: `gunicorn -c python:shop.serving shop.wsgi`, for the demo, a real shop and the tests alike."""
 
+import gc
 import sys
 
 # Two processes of twelve threads: of each at most three are at long questions or wait for their turn (shop.api.heavy), and a health
@@ -14,6 +15,12 @@ loglevel = "warning"
 keepalive = 75
 # Read once and shared: the second process starts at no cost, and neither is slow at its first question.
 preload_app = True
+
+
+def pre_fork(server: object, worker: object) -> None:
+    """Gunicorn's call before each process begins. What was read at the start stays for good: no process looks through it for rubbish, which
+    stopped one of its first questions for a tenth of a second."""
+    gc.freeze()
 
 
 def post_fork(server: object, worker: object) -> None:

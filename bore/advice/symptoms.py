@@ -1,19 +1,21 @@
 """What may be seen while it cuts, what that likely means here and what to do: a table, ranked by the job's own numbers."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from functools import cache
 
-from bore.base.immutable import immutable
+from bore.base.immutable import immutable, outgoing
 from bore.base.sources import rows
 from bore.check.check import Check
 from bore.check.evaluate import Finding
 from bore.limits import BY_ID
-from bore.limits.judgement import GIVES_WAY, TIGHT
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT
 from bore.machines.kinds import HAND_FEEDS
 
 MOST_SHOWN = 6
 # A symptom that no limit speaks for is worth this much of one that stands at its mark.
 QUIET = 0.2
+# What a verdict adds to how near a limit stands to being felt.
+FELT = {HOLDS: 0.0, TIGHT: 1.0, GIVES_WAY: 2.0, CANNOT: 2.0}
 BIG_MM = 12.0
 
 WHEN: dict[str, Callable[[Check], bool]] = {
@@ -28,9 +30,9 @@ WHEN: dict[str, Callable[[Check], bool]] = {
 }
 
 
-@immutable
+@outgoing
 class Symptom:
-    """One thing to watch for; `likelihood` ranks it, `because` names the limit that makes it likely here."""
+    """Something to watch for while it cuts; `likelihood` ranks it, `because` names the limit that makes it likely here."""
 
     id: str
     seen: str
@@ -40,31 +42,53 @@ class Symptom:
     likelihood: float
 
 
+@immutable
+class Row:
+    """A row of the table: when it may show at all, the limits that speak for it, and its words."""
+
+    when: Callable[[Check], bool]
+    limits: tuple[str, ...]
+    id: str
+    seen: str
+    likely: str
+    do: str
+
+
 @cache
-def _table() -> tuple[tuple[dict[str, str], tuple[str, ...]], ...]:
-    return tuple((row, tuple(row["limits"].split())) for row in rows("symptoms.csv"))
+def _table() -> tuple[Row, ...]:
+    return tuple(
+        Row(WHEN[row["when"]], tuple(row["limits"].split()), row["id"], row["seen"], row["likely"], row["do"])
+        for row in rows("symptoms.csv")
+    )
 
 
 def _weight(found: Finding) -> float:
     """How near a limit stands to being felt: its use of the hard mark, more once it is tight or gives way."""
-    verdict = int(found.verdict)
-    if found.judgement is None or verdict < 0:
-        return 0.0
-    return min(float(found.use), 2.0) + (1.0 if verdict == TIGHT else 2.0 if verdict >= GIVES_WAY else 0.0)
+    return min(float(found.use), 2.0) + FELT[int(found.verdict)] if found.verdict >= HOLDS else 0.0
 
 
 def symptoms_for(check: Check) -> list[Symptom]:
-    """The symptoms this job is likeliest to show, likeliest first."""
+    """The symptoms this job is likeliest to show, likeliest first; those alike as the table has them."""
     weights = {name: _weight(one) for name, one in check.result.findings.items() if one.judgement is not None}
-    found = []
-    for row, limits in _table():
-        if not WHEN[row["when"]](check):
-            continue
-        names = [name for name in limits if name in weights]
-        if limits and not names:
-            continue
-        leads = max(names, key=weights.__getitem__, default=None)
-        likelihood = weights[leads] if leads else QUIET
-        because = BY_ID[leads].failure if leads and likelihood > QUIET else None
-        found.append(Symptom(row["id"], row["seen"], row["likely"], row["do"], because, round(likelihood, 3)))
-    return sorted(found, key=lambda one: -one.likelihood)[:MOST_SHOWN]
+    found: list[tuple[float, int, float, str | None]] = []
+    for place, row in enumerate(_table()):
+        leads, likelihood = _leads(row, weights)
+        if row.when(check) and (leads or not row.limits):
+            found.append((-round(likelihood, 3), place, likelihood, leads))
+    found.sort()
+    return [_symptom(_table()[place], likelihood, leads) for _, place, likelihood, leads in found[:MOST_SHOWN]]
+
+
+def _leads(row: Row, weights: Mapping[str, float]) -> tuple[str | None, float]:
+    """Of the limits that speak for a symptom the one that stands nearest to being felt, and how near; quiet where none speaks."""
+    leads, nearest = None, -1.0
+    for name in row.limits:
+        weight = weights.get(name, -1.0)
+        if weight > nearest:
+            leads, nearest = name, weight
+    return leads, nearest if leads else QUIET
+
+
+def _symptom(row: Row, likelihood: float, leads: str | None) -> Symptom:
+    because = BY_ID[leads].failure if leads and likelihood > QUIET else None
+    return Symptom(id=row.id, seen=row.seen, likely=row.likely, do=row.do, because=because, likelihood=round(likelihood, 3))

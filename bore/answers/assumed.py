@@ -1,15 +1,16 @@
 """What was taken for granted, as an answer: which field, its words, the value, and why."""
 
 import re
+from functools import lru_cache
 from typing import Any
 
 from bore.answers.shape import plain
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.fields import all_fields
 from bore.job.assumption import Assumption
 
 
-@immutable(kw_only=True)
+@outgoing
 class Assumed:
     """A default that was used."""
 
@@ -24,6 +25,7 @@ def assumed_of(one: Assumption) -> Assumed:
     return Assumed(field=one.field, words=field_words(one.field), value=plain(one.value), why=one.why)
 
 
+@lru_cache(maxsize=4096)
 def field_words(path: str) -> str:
     """What a field is, in words; list positions do not matter."""
     entry = all_fields().get(re.sub(r"\[\d+\]", "[]", path))

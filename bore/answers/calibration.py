@@ -5,7 +5,7 @@ from typing import Any, Literal
 
 from bore.answers.calibration_request import read_calibration
 from bore.answers.shape import number, shaped
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.cuts.columns import Prior
 from bore.cuts.doubts import Drift, Foreseen, asked, drift, foreseen, statistics
 from bore.cuts.learning import CutSays, fit, learn
@@ -13,7 +13,7 @@ from bore.cuts.logged import LoggedCut, Next
 from bore.cuts.readings import read_reading
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReadingAnswer:
     """A reading in N·m, N or kW, its own scatter and its meter's fault in logarithms; or why it says nothing."""
 
@@ -24,7 +24,7 @@ class ReadingAnswer:
     refused: str | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class AtTheMeter:
     """The next reading of a meter: its factor, and the half-width of its 90 % band in logarithms."""
 
@@ -32,7 +32,7 @@ class AtTheMeter:
     half_width: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class WithoutIt:
     """What would be said without one cut."""
 
@@ -40,7 +40,7 @@ class WithoutIt:
     spread_left: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class CutPart:
     """One cut: measured over predicted, what it counts for, how far it stands from the others, and what would be without it."""
 
@@ -51,7 +51,7 @@ class CutPart:
     without: WithoutIt
 
 
-@immutable(kw_only=True)
+@outgoing
 class AskedAnswer:
     """A cut to ask about: in which other unit it would fit; none where it is merely far off."""
 
@@ -59,7 +59,7 @@ class AskedAnswer:
     fits: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DriftAnswer:
     """Since which cut readings lie high or low."""
 
@@ -68,7 +68,7 @@ class DriftAnswer:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ShareAnswer:
     """Of one family, metal, machine or kind of reading (`of`): how many readings, and the share inside the band of the day."""
 
@@ -78,7 +78,7 @@ class ShareAnswer:
     inside: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class HonestyAnswer:
     """Each reading against what was known before it: how many, the share inside the band of the day, its half-width by tens, tenths of what
     was foreseen, and the shares of those with readings enough."""
@@ -96,7 +96,7 @@ def honesty_answer(seen: Foreseen) -> HonestyAnswer:
     return shaped(HonestyAnswer, found, shares=[shaped(ShareAnswer, one) for one in found.shares])
 
 
-@immutable(kw_only=True)
+@outgoing
 class CalibrationAnswer:
     """What logged cuts make of one quantity's prediction."""
 

@@ -5,7 +5,7 @@ from typing import Any
 from bore.answers.plan_step import case_of
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import figure, known_fields
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS, Verdict
@@ -18,7 +18,7 @@ BY_HAND = "by hand"
 Data = dict[str, Any]
 
 
-@immutable(kw_only=True)
+@outgoing
 class ChartCell:
     """A crossing: what to set, the pilot wanted, the verdict, which limit is nearest, as a limit, in words and in a word, and the case it was checked as."""
 
@@ -37,7 +37,7 @@ class ChartCell:
     case: Data
 
 
-@immutable(kw_only=True)
+@outgoing
 class ChartRow:
     """A size, its other names, and its crossings in the order of the materials."""
 
@@ -47,7 +47,7 @@ class ChartRow:
     cells: list[ChartCell]
 
 
-@immutable(kw_only=True)
+@outgoing
 class ChartAnswer:
     """A wall chart: a row a size, and the largest drill from solid in each material (None where none goes)."""
 
@@ -55,7 +55,7 @@ class ChartAnswer:
     largest_from_solid_mm: dict[str, float | None]
 
 
-@immutable(kw_only=True)
+@outgoing
 class FamilyLargest:
     """The largest a family makes: from solid, after a pilot where it takes one, and what keeps it from more, as a limit and in words."""
 
@@ -66,7 +66,7 @@ class FamilyLargest:
     failure: str | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class CapabilityAnswer:
     """What a machine can do in a metal, by family of drill."""
 

@@ -1,34 +1,34 @@
 """A check as an answer: the one answer every door gives. Names are stable; fields may be added."""
 
+from functools import lru_cache
 from typing import Any
 
 from bore.advice.cautions import cautions_for
 from bore.advice.remarks import remarks_for
-from bore.advice.symptoms import symptoms_for
+from bore.advice.symptoms import Symptom, symptoms_for
 from bore.answers.assumed import Assumed, assumed_of
 from bore.answers.foretold import ExperienceAnswer, experience_of
 from bore.answers.shape import number, plain, shaped, widened
 from bore.answers.words import fill_reason, needs_in_words
 from bore.base import formula
-from bore.base.immutable import immutable, names_of
+from bore.base.immutable import outgoing
 from bore.base.sources import source
 from bore.check import book_values
 from bore.check.check import Check
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS, BY_ID
-from bore.limits.judgement import MOST_USE, NOT_APPLICABLE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
+from bore.limits.judgement import MOST_USE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
 from bore.limits.said import Figure, figure_of, in_short, said
 from bore.loads import loads
 from bore.quantities import bands
 from bore.quantities.units import NM_RPM_PER_KW
 
-# What a figure may have.
-FIGURES = names_of(Figure)
+SCHOOL_NAMES = {school.ID: school.NAME for school in loads.ALL_SCHOOLS}
 # The parts of the working that are not one limit's own.
 SCOPES = ("torque", "thrust", "power", "surge", "drive", "book-feed", "book-speed", "hand", "kinematics")
 
 
-@immutable(kw_only=True)
+@outgoing
 class Band:
     """A figure with its doubt."""
 
@@ -37,7 +37,7 @@ class Band:
     high: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class Step:
     """One line of working."""
 
@@ -49,7 +49,7 @@ class Step:
     source: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class SchoolLoad:
     """What one school says."""
 
@@ -61,7 +61,7 @@ class SchoolLoad:
     bound: bool
 
 
-@immutable(kw_only=True)
+@outgoing
 class Demand:
     """What the cut asks for."""
 
@@ -74,7 +74,7 @@ class Demand:
     names: dict[str, str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Need:
     """Something to measure or find out."""
 
@@ -82,7 +82,7 @@ class Need:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class LimitFinding:
     """What one limit found."""
 
@@ -106,7 +106,7 @@ class LimitFinding:
     stands_on: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class SettingAnswer:
     """The setting as it works out."""
 
@@ -116,7 +116,7 @@ class SettingAnswer:
     hand_force_n: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class KinematicsAnswer:
     """Speeds, chip and time."""
 
@@ -129,7 +129,7 @@ class KinematicsAnswer:
     peck_time_s: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class SpeedRange:
     """From and to."""
 
@@ -137,7 +137,7 @@ class SpeedRange:
     high: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class Book:
     """What the books would set."""
 
@@ -146,7 +146,7 @@ class Book:
     hand_force_n: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class Depth:
     """Where the stop goes."""
 
@@ -158,7 +158,7 @@ class Depth:
     from_bush_mm: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class PeckSchedule:
     """One school of pecking, worked out for the hole; the usual one comes first."""
 
@@ -168,19 +168,7 @@ class PeckSchedule:
     source: str
 
 
-@immutable(kw_only=True)
-class Symptom:
-    """Something to watch for while it cuts."""
-
-    id: str
-    seen: str
-    likely: str
-    do: str
-    because: str | None
-    likelihood: float
-
-
-@immutable(kw_only=True)
+@outgoing
 class Answer:
     """The answer to a check, without its working, which is asked for when it is opened."""
 
@@ -204,7 +192,7 @@ class Answer:
     symptoms: list[Symptom]
 
 
-@immutable(kw_only=True)
+@outgoing
 class WorkingAnswer:
     """How the figures of a check were worked out: of each limit, and of the parts that are not one limit's own."""
 
@@ -212,14 +200,14 @@ class WorkingAnswer:
     scopes: dict[str, list[Step]]
 
 
-@immutable(kw_only=True)
+@outgoing
 class LimitWorked(LimitFinding):
     """What one limit found, with its working."""
 
     working: list[Step]
 
 
-@immutable(kw_only=True)
+@outgoing
 class WholeAnswer(Answer):
     """The answer to a check with the working of every figure beside it."""
 
@@ -241,7 +229,14 @@ def band_of(found: bands.Band) -> Band:
 
 def _school(load: loads.SchoolLoad, power_per_nm: float) -> SchoolLoad:
     torque = number(load.torque_nm)
-    return shaped(SchoolLoad, load, power_kw=None if torque is None else number(torque * power_per_nm))
+    return SchoolLoad(
+        feed_mm_rev=number(load.feed_mm_rev),
+        torque_nm=torque,
+        thrust_n=number(load.thrust_n),
+        power_kw=None if torque is None else number(torque * power_per_nm),
+        why_not=load.why_not,
+        bound=load.bound,
+    )
 
 
 def _demand(check: Check) -> Demand:
@@ -254,62 +249,68 @@ def _demand(check: Check) -> Demand:
         breakthrough_torque_nm=band_of(found.surge_torque_nm),
         released_thrust_n=number(found.release_n),
         schools={name: _school(load, per_nm) for name, load in found.schools.items()},
-        names={school.ID: school.NAME for school in loads.ALL_SCHOOLS},
+        names=dict(SCHOOL_NAMES),
     )
 
 
 def _limit(check: Check, limit: Limit) -> LimitFinding:
     found = check.finding(limit.id)
     judgement = found.judgement
-    applies = found.verdict != NOT_APPLICABLE and judgement is not None
-    banded = applies and judgement is not None and judgement.demand is not None and not judgement.reason
+    if judgement is None:
+        return _not_applicable(limit.id, found.why_not or "")
+    verdict, floor = int(found.verdict), limit.floor
+    figure, demand = figure_of(judgement, verdict), None if judgement.reason else judgement.demand
     return LimitFinding(
         id=limit.id,
         failure=failure_of(limit, judgement),
         question=limit.question,
-        applies=applies,
+        applies=True,
+        verdict=VERDICTS[verdict],
+        soft=None if demand is None else number(judgement.soft),
+        capacity=None if demand is None else number(judgement.hard),
+        unit=None if demand is None else judgement.unit,
+        demand=None if demand is None else band_of(demand),
+        utilisation=None if demand is None else number(_utilisation(judgement, demand.middle)),
+        figure=None if figure is None else _parts(figure),
+        said=said(figure, verdict, floor),
+        in_short=None if figure is None else in_short(figure, floor),
+        part=judgement.part or None,
+        reason=_reason(check, limit, judgement),
+        needs=[Need(field=name, words=needs_in_words(name)) for name in judgement.needs],
         eased_by=list(limit.eased_by),
-        stands_on=[scope for scope in limit.stands_on if scope != "drive" or check.columns.calibration.at_meter] if applies else [],
-        **(_judged(check, limit, judgement, int(found.verdict)) if applies and judgement else SILENT | {"reason": found.why_not or ""}),
-        **(_banded(judgement) if banded and judgement else UNBANDED),
+        stands_on=[scope for scope in limit.stands_on if scope != "drive" or check.columns.calibration.at_meter],
     )
 
 
-# What a limit has to say that does not apply, and one whose matter is no figure.
-SILENT: dict[str, Any] = {"verdict": None, "figure": None, "said": None, "in_short": None, "part": None, "needs": []}
-UNBANDED: dict[str, Any] = {"soft": None, "capacity": None, "unit": None, "demand": None, "utilisation": None}
+@lru_cache(maxsize=1024)
+def _not_applicable(limit_id: str, why_not: str) -> LimitFinding:
+    """A limit that has nothing to say of this job: the same for every job it has nothing to say of."""
+    limit = BY_ID[limit_id]
+    silent = dict.fromkeys(
+        ("verdict", "soft", "capacity", "unit", "demand", "utilisation", "figure", "said", "in_short", "part"),
+    )
+    return LimitFinding(
+        id=limit.id,
+        failure=limit.failure,
+        question=limit.question,
+        applies=False,
+        **silent,
+        reason=why_not,
+        needs=[],
+        eased_by=list(limit.eased_by),
+        stands_on=[],
+    )
 
 
-def _banded(judgement: Judgement) -> dict[str, Any]:
-    """Demand against the marks."""
-    assert judgement.demand is not None
-    return {
-        "soft": number(judgement.soft),
-        "capacity": number(judgement.hard),
-        "unit": judgement.unit,
-        "demand": band_of(judgement.demand),
-        "utilisation": _utilisation(judgement),
-    }
+def _parts(figure: Figure) -> dict[str, float]:
+    """Only what a figure has."""
+    parts = {"in_hand": figure.in_hand, "of_soft": figure.of_soft, "of_hard": figure.of_hard}
+    return {name: number(value) for name, value in parts.items() if value is not None}
 
 
-def _judged(check: Check, limit: Limit, judgement: Judgement, verdict: int) -> dict[str, Any]:
-    """A verdict's figure, only what it has of it; the words with it; the figure in short; why, and what is wanted to know more."""
-    figure = figure_of(judgement, verdict)
-    parts = {} if figure is None else {name: number(getattr(figure, name)) for name in FIGURES if getattr(figure, name) is not None}
-    return {
-        "verdict": VERDICTS[verdict],
-        "figure": parts or None,
-        "said": said(figure, verdict, limit.floor),
-        "in_short": None if figure is None else in_short(figure, limit.floor),
-        "part": judgement.part or None,
-        "reason": _reason(check, limit, judgement),
-        "needs": [Need(field=name, words=needs_in_words(name)) for name in judgement.needs],
-    }
-
-
-def _utilisation(judgement: Judgement) -> float | None:
-    assert judgement.demand is not None
-    return number(min(judgement.demand.middle / judgement.hard, MOST_USE)) if judgement.hard else number(use_of(judgement))
+def _utilisation(judgement: Judgement, middle: Any) -> Any:
+    """How much of the hard mark the middle takes; where that is nought, what ranks the limit."""
+    return min(middle / judgement.hard, MOST_USE) if judgement.hard else use_of(judgement)
 
 
 def _reason(check: Check, limit: Limit, judgement: Judgement) -> str | None:
@@ -379,7 +380,7 @@ def plain_answer(check: Check) -> Answer:
         cautions=cautions_for(check.job),
         depth=shaped(Depth, check.depths),
         pecks=[_schedule(schedule) for schedule in schedules(check.job)],
-        symptoms=[shaped(Symptom, symptom) for symptom in symptoms_for(check)],
+        symptoms=symptoms_for(check),
     )
 
 

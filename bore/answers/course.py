@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from bore.answers.short import short_form
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.choices import choice_words
 from bore.practice.course.exercise import FREE, Ask, Exercise, changed, course
 from bore.practice.course.judge import limit_words
@@ -22,7 +22,7 @@ FREE_WORDS = {
 AS_FIELD = {"start": "hole.start.kind", "behind": "hole.behind", "coolant": "machine.coolant.method", "holding": "holding.kind"}
 
 
-@immutable(kw_only=True)
+@outgoing
 class Option:
     """One of several: its id, or its place in the list, and its words."""
 
@@ -30,7 +30,7 @@ class Option:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class Question:
     """A question of an exercise: one of several, or a force in N; before the cut or after it."""
 
@@ -41,7 +41,7 @@ class Question:
     options: list[Option]
 
 
-@immutable(kw_only=True)
+@outgoing
 class FreeChoice:
     """What may be changed of the set-up: its options by their place, and which one stands."""
 
@@ -51,7 +51,7 @@ class FreeChoice:
     stands: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ExerciseTold:
     """An exercise as a learner sees it: `stated` is its hole in a line, empty where nothing is cut."""
 
@@ -65,7 +65,7 @@ class ExerciseTold:
     wanted: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class CourseAnswer:
     """The course, in the order people learn."""
 

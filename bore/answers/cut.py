@@ -6,7 +6,7 @@ from bore.answers.check import Band, band_of
 from bore.answers.foretold import POWER, THRUST, TORQUE, Foretold, foretold, said_of
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import known_fields, listed
 from bore.case.read import FEED_FIELDS
 from bore.cuts.kinds import reading_kind
@@ -22,7 +22,7 @@ OWN_PUSH = "a hand's push is what was pushed: it says nothing of the metal witho
 NOTHING_SAID = "there is no band to hold it against"
 
 
-@immutable(kw_only=True)
+@outgoing
 class CutReading:
     """A reading as it was noted and what it says, N·m, N or kW; the bare band, the band of the day, and whether it lay inside that."""
 
@@ -38,7 +38,7 @@ class CutReading:
     inside: bool | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class CutAnswer:
     """What a cut is of, what had been said of it beforehand, and its readings."""
 
@@ -119,7 +119,7 @@ def _held(kind: str, raw: Data, read: Read, bare: bands.Band | None, said: bands
     )
 
 
-@immutable(kw_only=True)
+@outgoing
 class KeptCut:
     """A cut as a log gives it back, to be learnt from."""
 

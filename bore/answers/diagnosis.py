@@ -6,7 +6,7 @@ from bore.advice.diagnose import at_once, diagnose, symptoms
 from bore.answers.offers import WayOut, ways_out_answer
 from bore.answers.shape import number
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import known_fields
 from bore.case.read import read_case
 from bore.check.check import check
@@ -17,7 +17,7 @@ MOST_CHANGES = 3
 Action = Literal["back", "carry", "ease", "lighten", "more-feed", "oil", "out", "press", "slower", "stop"]
 
 
-@immutable(kw_only=True)
+@outgoing
 class NowAnswer:
     """The one thing to do now."""
 
@@ -25,7 +25,7 @@ class NowAnswer:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class CauseAnswer:
     """A cause, its share, and what speaks for it."""
 
@@ -36,7 +36,7 @@ class CauseAnswer:
     change: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class DiagnosisAnswer:
     """What to do now, how urgent it is (3: stop the spindle; 0: seen afterwards), the causes, and changes checked by the core."""
 
@@ -64,7 +64,7 @@ def diagnosis_answer(data: Any) -> DiagnosisAnswer:
     )
 
 
-@immutable(kw_only=True)
+@outgoing
 class SymptomWords:
     """Something that may be seen, heard or felt, how urgent it is, and what is done at once whatever its cause."""
 

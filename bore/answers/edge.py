@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from bore.answers.shape import number
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.read import read_case
 from bore.cuts import lives
 from bore.plan.cost import MM_PER_M, usual_life_m
@@ -16,7 +16,7 @@ NOW = 1.0
 WIDE = 6.0
 
 
-@immutable(kw_only=True)
+@outgoing
 class EdgeRange:
     """Four in five lie between low and high."""
 
@@ -25,7 +25,7 @@ class EdgeRange:
     high: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class EdgeForecast:
     """Holes an edge has left, as deep as the last, metres of them where they can be told, and in words; the mean life of such edges here, m, from so many that ended, and the
     book's; the share that comes back from the grinder."""
@@ -39,7 +39,7 @@ class EdgeForecast:
     survivors_share: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class EdgeDone:
     """What an edge has done: metres at each reading and that reading over what was said, metres and holes by now; lives of the edges
     before it that ended and of those that were taken off early; how many came back from the grinder, how many did not."""

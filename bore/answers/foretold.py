@@ -3,7 +3,7 @@
 from typing import Any
 
 from bore.answers.shape import number
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.read import read_case
 from bore.check.check import Check, check
 from bore.cuts.logged import Of, Said
@@ -27,7 +27,7 @@ UNSEEN = 0.005
 SEEN_AT_METER = 0.02
 
 
-@immutable(kw_only=True)
+@outgoing
 class Foretold:
     """A cut before it is made: what it is of, how much of its edge is gone, the bare bands, those of the day, and what it came to."""
 
@@ -43,7 +43,7 @@ class Foretold:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class SetRight:
     """What the log makes of a quantity: a factor on its middle, and the share of its spread that is left."""
 
@@ -51,7 +51,7 @@ class SetRight:
     spread_left: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class ExperienceAnswer:
     """What logged cuts make of a check: how many were of this metal, cutter and machine, how many others, torque, thrust, torque as the
     machine's own meter reads it (by which motor and belt are judged), and in words."""

@@ -6,7 +6,7 @@ from typing import Any
 from bore.answers.calibration import AskedAnswer, DriftAnswer, HonestyAnswer, drift_words, honesty_answer
 from bore.answers.foretold import bands_of, bare_check, said_of, worth_a_word
 from bore.answers.shape import number, shaped
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.cuts.doubts import asked, drift, foreseen
 from bore.cuts.learning import Fit, learn
 from bore.cuts.logged import LoggedCut, Next
@@ -17,7 +17,7 @@ from bore.cuts.posterior import fitted
 MOST_TOLD = 12
 
 
-@immutable(kw_only=True)
+@outgoing
 class LogTold:
     """Of one quantity: how many cuts were learnt from, those to ask about, a drift, how honest the bands of the day have been."""
 
@@ -27,7 +27,7 @@ class LogTold:
     statistics: HonestyAnswer
 
 
-@immutable(kw_only=True)
+@outgoing
 class MovedBy:
     """A cut that moves a check: measured over predicted, what it counts, and the factor without it."""
 
@@ -37,7 +37,7 @@ class MovedBy:
     factor_without: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class MovedAnswer:
     """What the log makes of one quantity of a check, and the cuts that move it most."""
 

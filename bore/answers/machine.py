@@ -7,13 +7,13 @@ from bore.answers.assumed import Assumed, assumed_of
 from bore.answers.check import Step, step_of
 from bore.answers.shape import number, shaped
 from bore.base import formula
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.records import complete_cutter_record
 from bore.machines.plate_text import PlateText
 from bore.pictures.machine import Described, HandFeed, Rated, describe, rated_diameters
 
 
-@immutable(kw_only=True)
+@outgoing
 class ChainLink:
     """A link of the chain from the plate to the spindle."""
 
@@ -26,7 +26,7 @@ class ChainLink:
     steps: list[Step]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnSpeed:
     """A speed and what the spindle has at it."""
 
@@ -39,7 +39,7 @@ class DrawnSpeed:
     steps: list[Step]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnCurve:
     """Torque and power at the spindle over speed."""
 
@@ -49,7 +49,7 @@ class DrawnCurve:
     power_kw: list[float]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnTest:
     """What a scale under the quill said."""
 
@@ -59,7 +59,7 @@ class DrawnTest:
     scatter: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnHand:
     """What a hand makes of the lever or wheel."""
 
@@ -71,7 +71,7 @@ class DrawnHand:
     steps: list[Step]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnPair:
     """A pulley pair and the speed it gives."""
 
@@ -85,7 +85,7 @@ class DrawnPair:
     speed_rpm: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnMachine:
     """A machine drawn up from its record."""
 
@@ -98,7 +98,7 @@ class DrawnMachine:
     assumed: list[Assumed]
 
 
-@immutable(kw_only=True)
+@outgoing
 class RatedDrill:
     """The largest drill in a metal: on the plate, and worked out."""
 
@@ -109,21 +109,21 @@ class RatedDrill:
     why: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class RatedAnswer:
     """What a machine drills beside what its plate says."""
 
     rated: list[RatedDrill]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DescribedMachine(DrawnMachine):
     """A machine drawn up, with what it drills."""
 
     rated: list[RatedDrill]
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlateReading:
     """A figure found on a plate."""
 
@@ -132,7 +132,7 @@ class PlateReading:
     value: float | str
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlateAnswer:
     """What was read off a plate, and what was left over."""
 
@@ -140,7 +140,7 @@ class PlateAnswer:
     left: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class Outline:
     """A cutter as it is drawn to scale."""
 

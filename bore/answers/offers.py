@@ -8,7 +8,7 @@ from bore.answers.check import Answer, plain_answer
 from bore.answers.judged import judged
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.cutter_words import cutter_words
 from bore.case.read import read_case
 from bore.check.check import check
@@ -22,7 +22,7 @@ from bore.ways.guesses import Guess, guesses
 from bore.ways.ways_out import Way, WaysOut
 
 
-@immutable(kw_only=True)
+@outgoing
 class Costs:
     """What a way out costs: time over the job's own (None where that is not known), and whether a tool is changed."""
 
@@ -30,7 +30,7 @@ class Costs:
     tool_change: bool
 
 
-@immutable(kw_only=True)
+@outgoing
 class WayOut:
     """A change that was checked: its sentence, the fields it changes, what it makes of the hole."""
 
@@ -45,7 +45,7 @@ class WayOut:
     costs: Costs
 
 
-@immutable(kw_only=True)
+@outgoing
 class WaysOutAnswer:
     """The ways out of a job, cheapest first; where there is none the nearest miss."""
 
@@ -54,7 +54,7 @@ class WaysOutAnswer:
     nearest_miss: WayOut | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class GuessAnswer:
     """An assumption that carries the verdict: what was taken, what else it may be, how to find out, and what is said then."""
 
@@ -70,14 +70,14 @@ class GuessAnswer:
     said: str | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class GuessesAnswer:
     """The assumptions that carry a verdict, the weightiest first."""
 
     guesses: list[GuessAnswer]
 
 
-@immutable(kw_only=True)
+@outgoing
 class PairingAnswer:
     """One machine with one cutter at its best real setting; both by their place in the yard. `holder`: what the machine holds it in where
     that is not its own, as a case's `machine.holder`."""
@@ -99,7 +99,7 @@ class PairingAnswer:
     holder: dict[str, Any] | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class MatchAnswer:
     """Every pairing, best first."""
 
@@ -107,7 +107,7 @@ class MatchAnswer:
     left_out: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class LengthPart:
     """A part of a drill's length."""
 
@@ -115,7 +115,7 @@ class LengthPart:
     length_mm: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class StageAnswer:
     """One drill of a deep hole."""
 
@@ -127,7 +127,7 @@ class StageAnswer:
     length_parts: list[LengthPart]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Wet:
     """Coolant wanted and had."""
 
@@ -139,7 +139,7 @@ class Wet:
     enough: bool | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class DeepHoleAnswer:
     """A deep hole worked out."""
 
@@ -157,7 +157,7 @@ class DeepHoleAnswer:
     procedure: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramAnswer:
     """A program read back, and what the check says of it where a case came with it."""
 

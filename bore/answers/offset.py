@@ -2,13 +2,13 @@
 
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import figure
 from bore.cuts.noted import MEASURED
 from bore.cuts.offset import Bore, next_offset
 
 
-@immutable(kw_only=True)
+@outgoing
 class OffsetAnswer:
     """Bores measured, the X that follows from them, what the bore made of the last change of X, and words."""
 

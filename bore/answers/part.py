@@ -12,7 +12,7 @@ from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, shaped
 from bore.base.budget import tell
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.job.job import Job
 from bore.machines.kinds import machine_kinds
 from bore.part import places
@@ -31,7 +31,7 @@ from bore.plan.solver import Work
 from bore.plan.times import DRILLING, KIND_WORDS, Plan
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlaceFinding:
     """What is wrong with a place of a feature, counted from one."""
 
@@ -42,7 +42,7 @@ class PlaceFinding:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class PartObstacle:
     """What stands beside the holes: from and to along x and y, and how high."""
 
@@ -52,7 +52,7 @@ class PartObstacle:
     z_mm: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PartSetup:
     """A set-up as it was asked for: its outline, how thick the part is there, where its zero lies and the word that calls it, what must not be
     drilled into; and half-way between what stands next to one another in it."""
@@ -67,7 +67,7 @@ class PartSetup:
     half_ways: list[HalfWay]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Changes:
     """How often what is changed."""
 
@@ -77,7 +77,7 @@ class Changes:
     moves: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class PartTimes:
     """Where the time goes, s."""
 
@@ -88,7 +88,7 @@ class PartTimes:
     total: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class FeatureRow:
     """A feature with the hole as drawn, how deep from its face and how high that is, whether its row is
     somebody's own, where it stands, in which set-up it is made, its steps."""
@@ -104,7 +104,7 @@ class FeatureRow:
     steps: list[PlanStep]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Saved:
     """What planning together saves against each feature by itself."""
 
@@ -114,7 +114,7 @@ class Saved:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class Unresolved:
     """A feature that is not made, where it would stand, why it is not, and what to get so that it is (empty where nothing bought helps)."""
 
@@ -126,7 +126,7 @@ class Unresolved:
     places_mm: list[list[float]]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Search:
     """How the order was found: exactly or within bounds, rows and states looked at, and the least it could take."""
 
@@ -136,7 +136,7 @@ class Search:
     bound_s: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PartAnswer:
     """A part planned: what it is, in order, and what it wants beside its operations; its times are one part's, its cost that of all of them."""
 

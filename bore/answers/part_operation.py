@@ -6,7 +6,7 @@ from typing import Any
 from bore.answers.judged import judged
 from bore.answers.plan_step import case_of
 from bore.answers.shape import number, shaped
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.cutter_words import cutter_words
 from bore.job.cutter import Cutter
 from bore.limits.judgement import Verdict
@@ -14,7 +14,7 @@ from bore.part.solve import Operation, Solved, Visit
 from bore.plan.times import KIND_WORDS
 
 
-@immutable(kw_only=True)
+@outgoing
 class PartTool:
     """A tool of the part: its number, its place in the crib, what it is, the features it cuts."""
 
@@ -25,7 +25,7 @@ class PartTool:
     features: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class StepCheck:
     """What the full check says of a step."""
 
@@ -36,7 +36,7 @@ class StepCheck:
     said: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class OperationFeature:
     """What an operation does of one feature: which step of its row, from nought; its places in the order they are visited, the stop, the
     check and its case."""
@@ -51,7 +51,7 @@ class OperationFeature:
     case: dict[str, Any] | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class Changed:
     """What is changed before an operation."""
 
@@ -62,7 +62,7 @@ class Changed:
     s: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PathPlace:
     """A place on a tool's way: which feature's, counted from one."""
 
@@ -70,7 +70,7 @@ class PathPlace:
     place: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class PartOperation:
     """One operation: the set-up, its kind and words, tool, setting, what it does, the change before it, time."""
 

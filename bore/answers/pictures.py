@@ -5,7 +5,7 @@ from typing import Literal, overload
 
 import numpy as np
 
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.limits import BY_ID
 from bore.limits.judgement import VERDICTS, Verdict
 from bore.pictures import log, window
@@ -14,7 +14,7 @@ from bore.quantities.bands import Band
 DIGITS = 5
 
 
-@immutable(kw_only=True)
+@outgoing
 class Rule:
     """A limit on a track of the log."""
 
@@ -25,7 +25,7 @@ class Rule:
     hard: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class Mark:
     """Something that happens at a depth."""
 
@@ -33,7 +33,7 @@ class Mark:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class Track:
     """A band along the depth."""
 
@@ -42,7 +42,7 @@ class Track:
     high: list[float]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Tracks:
     """The three tracks."""
 
@@ -51,7 +51,7 @@ class Tracks:
     power_kw: Track
 
 
-@immutable(kw_only=True)
+@outgoing
 class Rules:
     """The rules of the three tracks."""
 
@@ -60,7 +60,7 @@ class Rules:
     power_kw: list[Rule]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Section:
     """What the section is drawn from."""
 
@@ -80,7 +80,7 @@ class Section:
     pecks_mm: list[float]
 
 
-@immutable(kw_only=True)
+@outgoing
 class Methods:
     """How many methods made each track."""
 
@@ -89,7 +89,7 @@ class Methods:
     power_kw: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class LogAnswer:
     """The bore log."""
 
@@ -106,7 +106,7 @@ class LogAnswer:
     rms_kw: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class Rail:
     """A fixed speed."""
 
@@ -114,7 +114,7 @@ class Rail:
     speed_rpm: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class RangeOfSpeed:
     """A range of speeds."""
 
@@ -123,7 +123,7 @@ class RangeOfSpeed:
     high_rpm: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class Region:
     """Ground a limit closes."""
 
@@ -134,7 +134,7 @@ class Region:
     label: list[float] | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class Standing:
     """A limit that says the same wherever the setting is put."""
 
@@ -143,7 +143,7 @@ class Standing:
     verdict: Verdict
 
 
-@immutable(kw_only=True)
+@outgoing
 class ForceMark:
     """A hand force and the feed it makes."""
 
@@ -151,7 +151,7 @@ class ForceMark:
     feed_mm_rev: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class Place:
     """A point of the window."""
 
@@ -162,7 +162,7 @@ class Place:
     hand_force_n: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class WindowAnswer:
     """The operating window."""
 
@@ -183,7 +183,7 @@ class WindowAnswer:
     meeting: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class PicturesAnswer:
     """Both pictures of a job."""
 

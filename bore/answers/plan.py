@@ -11,7 +11,7 @@ from bore.answers.plan_step import PlanStep, step_answer
 from bore.answers.shape import number, plain, shaped
 from bore.base.errors import BadInput
 from bore.base.formula import recording
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.cutter_words import cutter_words
 from bore.limits import BY_ID
 from bore.limits.judgement import CANNOT, VERDICTS, Verdict
@@ -33,7 +33,7 @@ from bore.plan.times import DRILLING, Plan, summed
 Case = dict[str, Any]
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawnHole:
     """A hole as the drawing names it, and what that means in figures; `least_mm` and `most_mm` bound the drill, `limits_mm` the finished
     hole where the drawing has a tolerance."""
@@ -51,7 +51,7 @@ class DrawnHole:
     tapped: bool
 
 
-@immutable(kw_only=True)
+@outgoing
 class SeatAnswer:
     """A counterbore or countersink as drawn."""
 
@@ -60,7 +60,7 @@ class SeatAnswer:
     depth_mm: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class PatternAnswer:
     """Where the holes stand, and what a divider is set to."""
 
@@ -71,7 +71,7 @@ class PatternAnswer:
     from_edges_mm: list[list[float]]
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlanMoney:
     """What a plan costs, in the shop's money."""
 
@@ -82,7 +82,7 @@ class PlanMoney:
     unpriced: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class OnePlan:
     """A row of steps and what it comes to."""
 
@@ -97,14 +97,14 @@ class OnePlan:
     steps: list[PlanStep]
 
 
-@immutable(kw_only=True)
+@outgoing
 class OtherPlan(OnePlan):
     """A plan by another wish."""
 
     want: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class RivalFamily:
     """The cheapest plan that ends with one family."""
 
@@ -119,7 +119,7 @@ class RivalFamily:
     unpriced: bool
 
 
-@immutable(kw_only=True)
+@outgoing
 class BreakEvenAnswer:
     """From so many holes on the second family is cheaper."""
 
@@ -128,7 +128,7 @@ class BreakEvenAnswer:
     count: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class ChecklistLine:
     """One line to tick."""
 
@@ -136,7 +136,7 @@ class ChecklistLine:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class SetupFact:
     """A figure of a set-up."""
 
@@ -145,7 +145,7 @@ class SetupFact:
     unit: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class SetupSheet:
     """A set-up sheet; for a magnet what it must bear beside what it bears."""
 
@@ -158,7 +158,7 @@ class SetupSheet:
     hard_n: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlanAnswer:
     """A plan for a hole, and the others one might want. `to_get`: no row goes, and this cutter would mend it, as the crib reads its name."""
 
@@ -186,7 +186,7 @@ class PlanAnswer:
     working: list[Step]
 
 
-@immutable(kw_only=True)
+@outgoing
 class MachineOffer:
     """What one machine of the shop makes of the hole."""
 
@@ -204,7 +204,7 @@ class MachineOffer:
     drills_mm: list[float]
 
 
-@immutable(kw_only=True)
+@outgoing
 class OffersAnswer:
     """The plan on every machine of a yard, best first; machines that make none say why."""
 

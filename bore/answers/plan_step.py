@@ -7,7 +7,7 @@ from bore.answers.judged import judged
 from bore.answers.offers import plain_record
 from bore.answers.plan_request import Asked
 from bore.answers.shape import number, shaped
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.cutter_words import cutter_words
 from bore.check.best_setting import feed_note, stage_words
 from bore.check.held import held_in
@@ -25,7 +25,7 @@ from bore.quantities.kinds import N_PER_KGF
 StepKind = Literal["mark", "pilot", "open", "drill", "bore", "ream", "counterbore", "countersink", "tap", "mill", "deburr"]
 
 
-@immutable(kw_only=True)
+@outgoing
 class UnderAnswer:
     """What the point meets beyond the work."""
 
@@ -36,7 +36,7 @@ class UnderAnswer:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class StepLadder:
     """The tightest limit's demand and soft mark as shares of its hard one."""
 
@@ -47,7 +47,7 @@ class StepLadder:
     unit: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class PhaseAnswer:
     """A stretch of the stroke under a hand, by the tip's depth, and the pull there."""
 
@@ -57,7 +57,7 @@ class PhaseAnswer:
     hand_force_n: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlanCut:
     """A cutter's step, as it was checked."""
 
@@ -90,7 +90,7 @@ class PlanCut:
     case: dict[str, Any]
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlanStep:
     """One step; a hand's work has no cut, and one that cannot be done says why."""
 

@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import immutable, outgoing
 from bore.base.plain import figure, known_fields, listed, plain_text
 from bore.case.read import read_case
 from bore.machines.kinds import FREE_HANDS
@@ -44,7 +44,7 @@ SHAKES = (0.6, 0.4, 0.5)
 USUAL_N = 100.0
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticeFrame:
     """A moment: time, force at the lever, thrust, tip below the face, feed and its share of the book's, speed, torque, temperatures of edge
     and drill, how fast the edge runs for the metal (r), the share of its life that is gone, skin, packing, oil left; chips by form and
@@ -70,7 +70,7 @@ class PracticeFrame:
     shake: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticeEvent:
     """Something that happened, told once: when, by which limit (empty where none), the figure beside its mark and both in words (empty where
     they tell nothing), what it is, and how it is seen, heard and felt."""
@@ -91,7 +91,7 @@ class PracticeEvent:
 End = Literal["through", "not-through", "broken", "loose", "slipped", "tripped", "dead", "off"]
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticeOutcome:
     """How it ended and what it came to; `first`: the first event that counts against it, and its limit."""
 
@@ -107,7 +107,7 @@ class PracticeOutcome:
     money: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticePar:
     """The best harmless run of the same set-up."""
 
@@ -115,7 +115,7 @@ class PracticePar:
     edge_used: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticeAnswer:
     """A run played: the model's name, moments at ten a second, events, outcome, par (None where the set-up lets nobody through harmlessly)
     and score; the length of the hole to where the tip goes, mm, and the book's feed."""

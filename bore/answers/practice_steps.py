@@ -6,7 +6,7 @@ from typing import Any
 from bore.answers.practice import Asked, End, PracticeEvent, PracticeFrame, event_of, frame_of
 from bore.answers.shape import number
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import figure, listed
 from bore.limits.hand import HARD_N
 from bore.practice import facts
@@ -18,7 +18,7 @@ from bore.practice.step import end_mm, step
 MOST_SAMPLES = 25
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticeScene:
     """What a screen draws a run with, before it begins: the hole, the drill, what the hand has, what the drive bears (None where nothing
     bounds it), and what it begins with. Nothing of what is hidden is in it."""
@@ -43,7 +43,7 @@ class PracticeScene:
     frame: PracticeFrame
 
 
-@immutable(kw_only=True)
+@outgoing
 class PracticeStep:
     """Moments since the last step, what happened, and how it ended, where it has."""
 

@@ -6,7 +6,7 @@ from typing import Any, Literal
 from bore.answers.judged import judged
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput, Problem
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import LONGEST_TEXT, REACH_MM, figure, plain_text, points_mm
 from bore.case.read import read_case
 from bore.check.check import Check
@@ -31,7 +31,7 @@ MOST_NUMBER = 99
 NEAR_FACE_MM = 5.0
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramTool:
     """A tool of a program."""
 
@@ -39,7 +39,7 @@ class ProgramTool:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramBlock:
     """A tool at a speed and feed of the program, with what the check says of it."""
 
@@ -59,7 +59,7 @@ class ProgramBlock:
     power_kw: float | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramHole:
     """A hole as the program makes it."""
 
@@ -72,7 +72,7 @@ class ProgramHole:
     cycle: int | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramTrace:
     """Depth over time of a tool's first hole: time s, depth mm, 1 where it feeds."""
 
@@ -81,7 +81,7 @@ class ProgramTrace:
     points: list[list[float]]
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramProblem:
     """Something wrong in a program, and in which line (0: nowhere)."""
 
@@ -89,7 +89,7 @@ class ProgramProblem:
     words: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramFinding:
     """What a setter would stop at, and in which line (0: nowhere): stops is a crash, scrap, a broken tool or an alarm; look is to be looked at."""
 
@@ -100,7 +100,7 @@ class ProgramFinding:
     tool: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class ProgramMove:
     """A move as the controller makes it, dry: in which line, of which tool, rapid, feed or dwell, where to, at what speed and feed."""
 
@@ -115,7 +115,7 @@ class ProgramMove:
     time_s: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class CheckNotDone:
     """A check that had nothing to go by, and what it needs."""
 
@@ -123,7 +123,7 @@ class CheckNotDone:
     needs: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ControllerAnswer:
     """A program and what the simulated controller makes of it; its differences from the plan, where one was given; what a setter would stop
     at; what of the control was assumed."""

@@ -8,7 +8,7 @@ from bore.answers.machine import PlateReading
 from bore.answers.plan import DrawnHole
 from bore.answers.shape import number, shaped
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.case.typed import with_value
 from bore.cutters.sets import read_set
 from bore.machines.plate_text import read_plate
@@ -21,7 +21,7 @@ from bore.quantities.drill_sizes import nearest_sizes, read_drill_size
 MOST_LETTERS = 400
 
 
-@immutable(kw_only=True)
+@outgoing
 class NearMetal:
     """A metal that may be meant instead."""
 
@@ -29,7 +29,7 @@ class NearMetal:
     name: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class MetalRead:
     """A metal's name read: which row of the table, why, and its hardness where that is not the row's own."""
 
@@ -42,7 +42,7 @@ class MetalRead:
     near: list[NearMetal]
 
 
-@immutable(kw_only=True)
+@outgoing
 class NearSize:
     """A stock size near what was typed."""
 
@@ -50,7 +50,7 @@ class NearSize:
     diameter_mm: float
 
 
-@immutable(kw_only=True)
+@outgoing
 class SizeRead:
     """A drill size read."""
 
@@ -59,7 +59,7 @@ class SizeRead:
     near: list[NearSize]
 
 
-@immutable(kw_only=True)
+@outgoing
 class HoleRead(DrawnHole):
     """A hole as it was called: the drawing's own text for it, and how many, how deep and whether through, as far as that was said."""
 
@@ -69,7 +69,7 @@ class HoleRead(DrawnHole):
     through: bool | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class PlateRead:
     """A plate's text read: the spindle's record as far as it says, each figure with where it stood, and what was left over."""
 
@@ -79,7 +79,7 @@ class PlateRead:
     left: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class NamedCutter:
     """A cutter of a set: its name and its record."""
 
@@ -87,7 +87,7 @@ class NamedCutter:
     spec: dict[str, Any]
 
 
-@immutable(kw_only=True)
+@outgoing
 class SetRead:
     """A set's lid read: every cutter in it."""
 
@@ -96,7 +96,7 @@ class SetRead:
     cutters: list[NamedCutter]
 
 
-@immutable(kw_only=True)
+@outgoing
 class TermRead:
     """A word of the trade: what it means, what else it is called, and the word to read next."""
 

@@ -1,13 +1,13 @@
 """Pages of the reference and what is found in them, as answers."""
 
 from bore.answers.shape import shaped
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.reference.find import find
 from bore.reference.page import Cell, Page
 from bore.reference.pages import PAGES, page
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReferenceColumn:
     """A column: its heading, the unit of its figures, and how many decimals they are given."""
 
@@ -17,7 +17,7 @@ class ReferenceColumn:
     decimals: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReferenceRow:
     """A row: its cells in the order of the columns, what it is called, its sources' keys, and how sure it is (empty where exact)."""
 
@@ -28,7 +28,7 @@ class ReferenceRow:
     sure: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReferencePage:
     """A page with its rows, and its sources by their keys."""
 
@@ -40,7 +40,7 @@ class ReferencePage:
     sources: dict[str, str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReferenceTitle:
     """A page's title, what it says of itself, and how many rows it has."""
 
@@ -50,7 +50,7 @@ class ReferenceTitle:
     rows: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReferenceHit:
     """A row that was found: its page and the page's title, which row (empty: the whole page), and what it says."""
 
@@ -60,7 +60,7 @@ class ReferenceHit:
     said: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class ReferenceFound:
     """What was looked up, and the rows that answer it, best first."""
 

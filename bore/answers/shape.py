@@ -1,11 +1,15 @@
 """How a figure of the core becomes a figure of an answer: six digits, lists for tuples, words for verdicts."""
 
 from dataclasses import is_dataclass
+from functools import lru_cache
 from typing import Any, TypeVar, overload
 
 from bore.base.immutable import names_of
 
 Shape = TypeVar("Shape")
+AS_THEY_ARE = frozenset((bool, int, str))
+# Whole figures below this have six digits as they are.
+WHOLE = 1e6
 
 
 @overload
@@ -14,7 +18,15 @@ def number(value: None) -> None: ...
 def number(value: Any) -> float: ...
 def number(value: Any) -> float | None:
     """A figure for the answer: six significant digits."""
-    return None if value is None else float(f"{value:.6g}")
+    if value is None or (type(value) is float and value.is_integer() and -WHOLE < value < WHOLE):
+        return value
+    return _six_digits(float(value))
+
+
+@lru_cache(maxsize=4096)
+def _six_digits(value: float) -> float:
+    """Most figures of an answer stand in it twice or stood in the one before: marks stay while a speed or a feed is tried."""
+    return float(f"{value:.6g}")
 
 
 def plain(value: Any) -> Any:
@@ -26,7 +38,7 @@ def plain(value: Any) -> Any:
     kind = type(value)
     if kind is float:
         return number(value)
-    if kind in (bool, int, str) or value is None or is_dataclass(value):
+    if value is None or kind in AS_THEY_ARE or is_dataclass(value):
         return value
     if kind in (list, tuple):
         return [plain(item) for item in value]
@@ -36,7 +48,10 @@ def plain(value: Any) -> Any:
 def shaped(shape: type[Shape], found: Any, **given: Any) -> Shape:
     """An answer's shape filled from a record of the core that has values of the same names; `given` stands before them."""
     of: Any = shape
-    return shape(**{name: plain(getattr(found, name)) for name in names_of(of) if name not in given}, **given)
+    for name in names_of(of):
+        if name not in given:
+            given[name] = plain(getattr(found, name))
+    return shape(**given)
 
 
 def widened(shape: type[Shape], answer: Any, **given: Any) -> Shape:

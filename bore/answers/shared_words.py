@@ -5,7 +5,7 @@ from functools import cache
 
 from bore.answers.diagnosis import SymptomWords, symptom_words
 from bore.answers.words import all_symbols, how_to_measure
-from bore.base.immutable import immutable, names_of
+from bore.base.immutable import names_of, outgoing
 from bore.base.sources import rows
 from bore.case.choices import choice_words
 from bore.case.fields import Field, all_fields
@@ -20,7 +20,7 @@ from bore.practice.course.judge import limit_words
 from bore.ways.chart import KIND_NAMES
 
 
-@immutable(kw_only=True)
+@outgoing
 class Symbol:
     """How a quantity is written."""
 
@@ -28,7 +28,7 @@ class Symbol:
     unit: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class FieldForm:
     """A field of a case as a screen asks for it; `choices` by their names, in words."""
 
@@ -41,7 +41,7 @@ class FieldForm:
     measure: str | None
 
 
-@immutable(kw_only=True)
+@outgoing
 class FamilyWords:
     """A family of cutters: what it is called and does, what it does in a row of steps, and what a screen shows by.
 
@@ -63,7 +63,7 @@ class FamilyWords:
     asks: list[str]
 
 
-@immutable(kw_only=True)
+@outgoing
 class MachineWords:
     """A kind of machine: what it is called, what stands round its name in a sentence, and what one is like where nothing is said."""
 
@@ -85,7 +85,7 @@ class MachineWords:
     on_a_magnet: bool
 
 
-@immutable(kw_only=True)
+@outgoing
 class StepWords:
     """A kind of step: whether it drills, and whether a hand can do it without the machine."""
 
@@ -95,7 +95,7 @@ class StepWords:
     by_hand: bool
 
 
-@immutable(kw_only=True)
+@outgoing
 class EverydayMetal:
     """A metal most shops have, offered first: its group and what it is called there."""
 
@@ -104,7 +104,7 @@ class EverydayMetal:
     called: str
 
 
-@immutable(kw_only=True)
+@outgoing
 class SharedWords:
     """Words and facts the screens share with the core."""
 

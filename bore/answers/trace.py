@@ -7,7 +7,7 @@ import numpy as np
 
 from bore.answers.shape import number, plain
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.base.plain import figure, known_fields, listed
 from bore.case.read import read_case
 from bore.check.check import check
@@ -26,7 +26,7 @@ MOST, USUAL_SD = 1e7, 0.10
 DRAWN = 160
 
 
-@immutable(kw_only=True)
+@outgoing
 class TraceHole:
     """One hole: when, in how many pecks, how deep, its median load as read, that over idling against what was said; what is
     amiss, by name and in words; some of its samples."""
@@ -44,7 +44,7 @@ class TraceHole:
     loads_percent: list[float]
 
 
-@immutable(kw_only=True)
+@outgoing
 class TraceBand:
     """What is said of the load as read, along the depth: its middle, and where nine in ten holes lie."""
 
@@ -54,7 +54,7 @@ class TraceBand:
     high_percent: list[float]
 
 
-@immutable(kw_only=True)
+@outgoing
 class TraceAnswer:
     """A trace told apart."""
 

@@ -1,5 +1,6 @@
 """Defaults that follow from other fields of the case, each with the reason it was taken."""
 
+from collections.abc import Mapping
 from typing import Any
 
 from bore.base.errors import BadInput
@@ -19,6 +20,7 @@ CONSTANTS = ("kc11_n_mm2", "mc", "kd_torque_lbf_in2", "specific_energy_w_s_mm3")
 MILL_SHARE = 0.65
 USUAL_SPRING_N = 45.0
 LEAST_EFFICIENCY = 0.05
+NOTHING: Mapping[str, tuple[Assumption, ...]] = {}
 STAGE: dict[str, Any] = dict.fromkeys(("name", "speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt"))
 GROUPS = {row["iso_group"]: row for row in rows("metal_groups.csv")}
 
@@ -31,16 +33,23 @@ def fill(case: dict[str, Any], path: str, found: Found, assumed: list[Assumption
             assumed.append(Assumption(f"{path}.{name}", value, why))
 
 
-def derive(case: dict[str, Any], assumed: list[Assumption]) -> None:
-    """Complete a walked case in place; raises BadInput where nothing reasonable can be assumed."""
-    material(case["material"], assumed)
+def derive(case: dict[str, Any], assumed: list[Assumption], completed: Mapping[str, tuple[Assumption, ...]] = NOTHING) -> None:
+    """Complete a walked case in place; raises BadInput where nothing reasonable can be assumed. `completed`: the parts that are complete
+    already, and what was assumed as they were."""
     hole, cutter, machine = case["hole"], case["cutter"], case["machine"]
+    if "material" not in completed:
+        material(case["material"], assumed)
+    assumed += completed.get("material", ())
     fill(hole, "hole", _hole(hole), assumed)
-    complete_machine(machine, "machine", assumed)
+    if "machine" not in completed:
+        complete_machine(machine, "machine", assumed)
+    assumed += completed.get("machine", ())
     fill(case["holding"], "holding", _holding(case["holding"], machine["kind"]), assumed)
-    cutter["diameter_mm"] = cutter["diameter_mm"] or _cutter_diameter(case, assumed)
-    fill(machine["holder"], "machine.holder", _holder(cutter, hole["diameter_mm"]), assumed)
-    complete_cutter(cutter, "cutter", hole["diameter_mm"], machine["holder"], assumed)
+    if "cutter" not in completed:
+        cutter["diameter_mm"] = cutter["diameter_mm"] or _cutter_diameter(case, assumed)
+        fill(machine["holder"], "machine.holder", _holder(cutter, hole["diameter_mm"]), assumed)
+        complete_cutter(cutter, "cutter", hole["diameter_mm"], machine["holder"], assumed)
+    assumed += completed.get("cutter", ())
 
 
 def _cutter_diameter(case: dict[str, Any], assumed: list[Assumption]) -> float:

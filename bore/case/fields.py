@@ -1,6 +1,7 @@
 """The one table of fields: name, unit, default, accepted range and words of everything a case may say."""
 
 import json
+import sys
 from collections.abc import Callable, Iterable
 from functools import cache
 from typing import Any
@@ -12,6 +13,7 @@ from bore.machines.kinds import machine_kinds
 
 REQUIRED = "required"
 DERIVED = "derived"
+LARGEST = sys.float_info.max
 NUMERIC = ("number", "count", "numbers", "range", "curve", "map")
 
 
@@ -31,6 +33,11 @@ class Field:
     # The literal default, or None where there is none.
     value_when_absent: Any = None
     name: str = ""
+    # Whether leaving the field out is worth no word: nothing is assumed, and nothing is wanted.
+    silent: bool = False
+    # The accepted range as two finite figures.
+    least: float = -LARGEST
+    most: float = LARGEST
 
     @property
     def parent(self) -> str:
@@ -85,18 +92,23 @@ def _literal(kind: str, default: str) -> Any:
 
 
 def _field(row: dict[str, str]) -> Field:
+    value = _literal(row["kind"], row["default"])
+    low, high = (float(row[end]) if row[end] else None for end in ("low", "high"))
     return Field(
         row["path"],
         row["kind"],
         row["unit"],
         row["default"],
-        float(row["low"]) if row["low"] else None,
-        float(row["high"]) if row["high"] else None,
+        low,
+        high,
         _choices(row["choices"]),
         row["words"],
         row["why"],
-        _literal(row["kind"], row["default"]),
+        value,
         row["path"].rpartition(".")[2],
+        value is None and row["default"] != REQUIRED,
+        -LARGEST if low is None else low,
+        LARGEST if high is None else high,
     )
 
 
@@ -123,3 +135,23 @@ def inner_objects(parent: str) -> tuple[str, ...]:
             if dot and not head.endswith("[]") and prefix + head not in all_fields():
                 found[head] = None
     return tuple(found)
+
+
+@immutable
+class Shape:
+    """How an object of a case is read: its fields by name, the objects within it, every name that may stand in it, the object with
+    nothing in it, and the fields that are missed where they are left out."""
+
+    fields: dict[str, Field]
+    objects: tuple[str, ...]
+    names: frozenset[str]
+    empty: dict[str, Any]
+    missed: tuple[Field, ...]
+
+
+@cache
+def shape_of(parent: str) -> Shape:
+    """How the object at a place in the table is read."""
+    fields, objects = members(parent), inner_objects(parent)
+    missed = tuple(field for field in fields.values() if not field.silent)
+    return Shape(fields, objects, frozenset((*fields, *objects)), dict.fromkeys(fields), missed)

@@ -6,7 +6,7 @@ from typing import Any
 from bore.base.errors import BadInput
 from bore.case.derive import complete_cutter, complete_machine
 from bore.case.derive import material as complete_material
-from bore.case.read import check_holder, check_spindle, machine_of
+from bore.case.parts import check_holder, check_spindle, machine_of
 from bore.case.walk import Walk
 from bore.job.assumption import Assumption
 from bore.machines.machine import Machine

@@ -1,22 +1,34 @@
 """A case as it was sent, walked field by field: types and ranges checked, literal defaults filled in."""
 
 import itertools
-import math
-from collections.abc import Callable
+from collections.abc import Callable, Collection, Mapping
 from copy import copy
 from dataclasses import dataclass, field
 from difflib import get_close_matches
-from typing import Any
+from typing import Any, Protocol
 
 from bore.base.errors import Problem
-from bore.case.fields import REQUIRED, Field, inner_objects, members
+from bore.case.fields import REQUIRED, Field, shape_of
 from bore.job.assumption import Assumption
 
 MOST_ITEMS = 5000
+PLAIN_FIGURES = (float, int)
 # What a field is called whose name was left empty.
 NAMELESS = "(no name)"
 # A yard is made of the same cutters and machines a case is.
 ITEMS_AS = {"yard.cutters": "cutter", "yard.machines": "machine"}
+
+
+class ReadBefore(Protocol):
+    """An object that was walked and completed before, and what was assumed as it was walked."""
+
+    @property
+    def values(self) -> dict[str, Any]:
+        """It, complete."""
+
+    @property
+    def walked(self) -> tuple[Assumption, ...]:
+        """What was assumed."""
 
 
 @dataclass(slots=True)
@@ -24,8 +36,9 @@ class Walk:
     """What the walk collects on its way."""
 
     problems: list[Problem] = field(default_factory=list)
-    # What is known of the items of a list from an earlier reading, by the list's place: such an item is taken as it stands.
-    known: dict[str, Callable[[Any], Any]] = field(default_factory=dict)
+    # What is known from an earlier reading, and taken as it stands: of the items of a list, by the list's place, and objects by their own.
+    items: Mapping[str, Callable[[Any], Any]] = field(default_factory=dict)
+    parts: Mapping[str, ReadBefore] = field(default_factory=dict)
     assumed: list[Assumption] = field(default_factory=list)
 
     def refuse(self, path: str, message: str) -> None:
@@ -39,25 +52,32 @@ class Walk:
         if not isinstance(data, dict):
             self.refuse(path or "case", f"must be an object, not {_shown(data)}")
             return {}
-        known = members(parent)
-        objects = inner_objects(parent)
-        for name in data:
-            if name not in known and name not in objects:
-                close = get_close_matches(str(name), [*known, *objects], 1)
-                hint = f"; did you mean {close[0]}?" if close else ""
-                self.refuse(_join(path, str(name) or NAMELESS), f"there is no such field{hint}")
-        values = {name: self._read_field(data, entry, path) for name, entry in known.items()}
-        for name in objects:
-            values[name] = self.read_object(data.get(name), _join(parent, name), _join(path, name))
+        shape = shape_of(parent)
+        if not data.keys() <= shape.names:
+            self._refuse_unknown(data, shape.names, path)
+        # Half of a case's fields are left out, and most of those are silent: they stand in the empty object already.
+        values = shape.empty.copy()
+        for name, value in data.items():
+            if value is not None and (entry := shape.fields.get(name)):
+                values[name] = _READERS[entry.kind](self, value, entry, path)
+        for entry in shape.missed:
+            if data.get(entry.name) is None:
+                values[entry.name] = self._absent(entry, _join(path, entry.name))
+        for name in shape.objects:
+            place = _join(path, name)
+            if part := self.parts.get(place):
+                values[name] = part.values
+                self.assumed += part.walked
+            else:
+                values[name] = self.read_object(data.get(name), _join(parent, name), place)
         return values
 
-    def _read_field(self, data: dict[str, Any], entry: Field, path: str) -> Any:
-        value = data.get(entry.name)
-        if value is None:
-            if entry.value_when_absent is None and entry.default != REQUIRED:
-                return None
-            return self._absent(entry, _join(path, entry.name))
-        return _READERS[entry.kind](self, value, entry, _join(path, entry.name))
+    def _refuse_unknown(self, data: dict[str, Any], known: Collection[str], path: str) -> None:
+        for name in data:
+            if name not in known:
+                close = get_close_matches(str(name), known, 1)
+                hint = f"; did you mean {close[0]}?" if close else ""
+                self.refuse(_join(path, str(name) or NAMELESS), f"there is no such field{hint}")
 
     def _absent(self, entry: Field, place: str) -> Any:
         if entry.default == REQUIRED:
@@ -70,90 +90,93 @@ class Walk:
             self.assumed.append(Assumption(place, value, entry.why))
         return value
 
-    def _out_of(self, place: str, value: Any, entry: Field) -> None:
-        self.refuse(place, f"{_shown(value)} is not accepted; accepted: {entry.accepted}")
+    def _out_of(self, path: str, value: Any, entry: Field) -> None:
+        self.refuse(_join(path, entry.name), f"{_shown(value)} is not accepted; accepted: {entry.accepted}")
 
-    def _is_number(self, value: Any, entry: Field) -> bool:
-        number = isinstance(value, float) or (isinstance(value, int) and not isinstance(value, bool))
-        if not number or not math.isfinite(value):
-            return False
-        return (entry.low is None or value >= entry.low) and (entry.high is None or value <= entry.high)
-
-    def _number(self, value: Any, entry: Field, place: str) -> float | None:
-        if self._is_number(value, entry):
+    def _number(self, value: Any, entry: Field, path: str) -> float | None:
+        # What a case has most of, without another call.
+        if type(value) in PLAIN_FIGURES and entry.least <= value <= entry.most:
             return float(value)
-        self._out_of(place, value, entry)
+        if _is_number(value, entry):
+            return float(value)
+        self._out_of(path, value, entry)
         return None
 
-    def _count(self, value: Any, entry: Field, place: str) -> int | None:
-        if self._is_number(value, entry) and float(value).is_integer():
+    def _count(self, value: Any, entry: Field, path: str) -> int | None:
+        if _is_number(value, entry) and float(value).is_integer():
             return int(value)
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return None
 
-    def _flag(self, value: Any, entry: Field, place: str) -> bool | None:
+    def _flag(self, value: Any, entry: Field, path: str) -> bool | None:
         if isinstance(value, bool):
             return value
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return None
 
-    def _choice(self, value: Any, entry: Field, place: str) -> str | None:
+    def _choice(self, value: Any, entry: Field, path: str) -> str | None:
         if isinstance(value, str) and value in entry.choices:
             return value
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return None
 
-    def _size(self, value: Any, entry: Field, place: str) -> str | None:
+    def _size(self, value: Any, entry: Field, path: str) -> str | None:
         """A size that is a number in one series and a name in another: Morse 2, ER32."""
         number = isinstance(value, int) and not isinstance(value, bool)
-        return self._text(str(value) if number else value, entry, place)
+        return self._text(str(value) if number else value, entry, path)
 
-    def _text(self, value: Any, entry: Field, place: str) -> str | None:
+    def _text(self, value: Any, entry: Field, path: str) -> str | None:
         if isinstance(value, str) and len(value) <= 120 and value.isprintable():
             return value
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return None
 
-    def _numbers(self, value: Any, entry: Field, place: str) -> tuple[float, ...]:
-        if isinstance(value, list) and len(value) <= MOST_ITEMS and all(self._is_number(v, entry) for v in value):
+    def _numbers(self, value: Any, entry: Field, path: str) -> tuple[float, ...]:
+        if isinstance(value, list) and len(value) <= MOST_ITEMS and all(_is_number(v, entry) for v in value):
             return tuple(float(v) for v in value)
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return ()
 
-    def _range(self, value: Any, entry: Field, place: str) -> tuple[float, float] | None:
-        if isinstance(value, list) and len(value) == 2 and all(self._is_number(v, entry) for v in value) and value[0] <= value[1]:
+    def _range(self, value: Any, entry: Field, path: str) -> tuple[float, float] | None:
+        if isinstance(value, list) and len(value) == 2 and all(_is_number(v, entry) for v in value) and value[0] <= value[1]:
             return float(value[0]), float(value[1])
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return None
 
-    def _curve(self, value: Any, entry: Field, place: str) -> tuple[tuple[float, float], ...] | None:
+    def _curve(self, value: Any, entry: Field, path: str) -> tuple[tuple[float, float], ...] | None:
         pairs = (
             isinstance(value, list)
             and 2 <= len(value) <= MOST_ITEMS
-            and all(isinstance(pair, list) and len(pair) == 2 and all(self._is_number(v, entry) for v in pair) for pair in value)
+            and all(isinstance(pair, list) and len(pair) == 2 and all(_is_number(v, entry) for v in pair) for pair in value)
         )
         if pairs and all(a[0] < b[0] for a, b in itertools.pairwise(value)):
             return tuple((float(rpm), float(kw)) for rpm, kw in value)
-        self.refuse(place, "is not a curve; accepted: at least two pairs [rpm, kW], speeds rising")
+        self.refuse(_join(path, entry.name), "is not a curve; accepted: at least two pairs [rpm, kW], speeds rising")
         return None
 
-    def _map(self, value: Any, entry: Field, place: str) -> dict[str, float]:
-        if isinstance(value, dict) and len(value) <= 60 and all(self._is_number(v, entry) for v in value.values()):
+    def _map(self, value: Any, entry: Field, path: str) -> dict[str, float]:
+        if isinstance(value, dict) and len(value) <= 60 and all(_is_number(v, entry) for v in value.values()):
             return {str(name): float(v) for name, v in value.items()}
-        self._out_of(place, value, entry)
+        self._out_of(path, value, entry)
         return {}
 
-    def _object(self, value: Any, entry: Field, place: str) -> dict[str, Any]:
-        return self.read_object(value, entry.path, place)
+    def _object(self, value: Any, entry: Field, path: str) -> dict[str, Any]:
+        return self.read_object(value, entry.path, _join(path, entry.name))
 
-    def _list(self, value: Any, entry: Field, place: str) -> list[dict[str, Any]]:
-        low, high = int(entry.low or 0), int(entry.high or MOST_ITEMS)
+    def _list(self, value: Any, entry: Field, path: str) -> list[dict[str, Any]]:
+        low, high, place = int(entry.low or 0), int(entry.high or MOST_ITEMS), _join(path, entry.name)
         if not isinstance(value, list) or not low <= len(value) <= high:
             self.refuse(place, f"must be a list of {low} to {high}: {entry.words}")
             return []
         table = ITEMS_AS.get(entry.path, entry.path + "[]")
-        known: Callable[[Any], Any] = self.known.get(entry.path, lambda item: None)
+        known: Callable[[Any], Any] = self.items.get(entry.path, lambda item: None)
         return [known(item) or self.read_object(item, table, f"{place}[{k}]") for k, item in enumerate(value)]
+
+
+def _is_number(value: Any, entry: Field) -> bool:
+    """Whether a value is a finite figure within a field's range."""
+    number = isinstance(value, float) or (isinstance(value, int) and not isinstance(value, bool))
+    return number and entry.least <= value <= entry.most
 
 
 def _join(path: str, name: str) -> str:

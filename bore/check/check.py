@@ -47,9 +47,9 @@ class Check:
     @property
     def ranked(self) -> list[str]:
         """Limit ids, worst first; unknown ones after those that speak, those that do not apply last."""
-        order = [limit.id for limit in ALL_LIMITS]
         findings = self.result.findings
-        return sorted(order, key=lambda name: (-float(findings[name].verdict), -float(findings[name].use), order.index(name)))
+        # Those that stand alike stay in the limits' own order.
+        return sorted(findings, key=lambda name: (-findings[name].verdict, -findings[name].use))
 
     @property
     def tightest(self) -> str:

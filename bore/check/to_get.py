@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from bore.case.cutter_words import cutter_words
-from bore.case.read import usual_cutter
+from bore.case.parts import usual_cutter
 from bore.cutters.registry import ALL_FAMILIES
 from bore.cutters.twist.geometry import lengths
 from bore.job.cutter import Cutter

@@ -11,7 +11,7 @@ from typing import Any
 from bore.base.errors import BadInput
 from bore.base.immutable import immutable
 from bore.base.plain import figure, known_fields
-from bore.case.read import machine_of
+from bore.case.parts import machine_of
 from bore.case.records import complete_machine_record
 from bore.cuts.kinds import ReadingKind, reading_kind
 from bore.loads.assemble import force_ratio_of

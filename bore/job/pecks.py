@@ -1,6 +1,6 @@
 """Peck schedules, by how chips and coolant are dealt with; the schools of thought side by side."""
 
-from functools import cache
+from functools import cache, lru_cache
 from itertools import pairwise
 
 from bore.base.immutable import immutable
@@ -71,11 +71,14 @@ def usual_school(job: Job) -> School:
 
 def schedules(job: Job) -> tuple[Schedule, ...]:
     """The usual school first, then the others, each worked out for this hole."""
-    usual = usual_school(job)
-    ordered = [usual, *(school for school in all_schools() if school.id != usual.id)]
-    if not job.cutter.kind.may_peck:
-        ordered = [usual]
-    return tuple(Schedule(school, depths_of(school, job.hole.depth_mm, job.hole.diameter_mm)) for school in ordered)
+    return _worked_out(usual_school(job).id, job.cutter.kind.may_peck, job.hole.depth_mm, job.hole.diameter_mm)
+
+
+@lru_cache(maxsize=256)
+def _worked_out(usual: str, with_others: bool, depth_mm: float, diameter_mm: float) -> tuple[Schedule, ...]:
+    """A hole stays the same while its speed and feed are tried."""
+    ordered = sorted(all_schools(), key=lambda school: school.id != usual)
+    return tuple(Schedule(school, depths_of(school, depth_mm, diameter_mm)) for school in (ordered if with_others else ordered[:1]))
 
 
 def pecks_of(job: Job) -> tuple[float, ...]:

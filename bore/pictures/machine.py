@@ -9,7 +9,8 @@ from bore.base.elementwise import least
 from bore.base.formula import Step, enter, recording, silent
 from bore.base.immutable import immutable
 from bore.case.derive import scale_test_of
-from bore.case.read import machine_of, read_case
+from bore.case.parts import machine_of
+from bore.case.read import read_case
 from bore.case.records import complete_machine_record
 from bore.check.best_setting import best_setting
 from bore.check.evaluate import evaluate

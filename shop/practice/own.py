@@ -10,7 +10,7 @@ from bore.answers.practice import run_told
 from bore.answers.serialise import held_to
 from bore.base.budget import look
 from bore.base.errors import BadInput
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.practice.course.exercise import Exercise, course, read_exercise
 from bore.practice.policies import POLICIES
 from bore.practice.run import begin, run
@@ -27,7 +27,7 @@ MOST_OWN = 100
 SEEDS = ("first", "second", "third")
 
 
-@immutable(kw_only=True)
+@outgoing
 class PolicyTried:
     """What a rule's hand came to in an exercise."""
 

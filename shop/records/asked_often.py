@@ -16,10 +16,11 @@ class AskedOften:
     @cached_property
     def _sql(self) -> tuple[str, tuple[Any, ...]]:
         sql, parameters = self._query.query.sql_with_params()
-        return sql, tuple(parameters)
+        return sql % (("?",) * len(parameters)), tuple(parameters)
 
     def row(self) -> tuple[Any, ...] | None:
         """The first row; None where there is none."""
-        with connection.cursor() as cursor:
-            cursor.execute(*self._sql)
-            return cursor.fetchone()  # type: ignore[no-any-return]
+        connection.ensure_connection()
+        # Asked of the driver itself: Django's cursor takes as long again to be made and closed.
+        with connection.wrap_database_errors:
+            return connection.connection.execute(*self._sql).fetchone()  # type: ignore[no-any-return]

@@ -13,7 +13,7 @@ from pathlib import Path
 import orjson
 from django.conf import settings
 
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 
 NAME = re.compile(r"[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")
 # How often a file is written, at most, s.
@@ -21,7 +21,7 @@ EVERY_S = 0.2
 Told = Callable[[float, str], None]
 
 
-@immutable(kw_only=True)
+@outgoing
 class HowFar:
     """How far a long question is: the share that is done, 0 to 1, and what is being done; nothing where it has not begun, or has ended."""
 

@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 
 from bore import VERSION
 from bore.answers.shared_words import SharedWords, shared_words
-from bore.base.immutable import immutable, names_of
+from bore.base.immutable import names_of, outgoing
 from shop.api.router import ShopRouter
 from shop.api.routers.checks import as_json
 from shop.api.schemas import Errors, Health, Live, Me
@@ -18,7 +18,7 @@ from shop.upkeep.condition import faults
 router = ShopRouter(tags=["session"])
 
 
-@immutable(kw_only=True)
+@outgoing
 class Words(SharedWords):
     """Words the screens share with the server: the core's, and what each role may do."""
 

@@ -5,12 +5,12 @@ from ninja import Schema
 from bore.answers.course import ExerciseTold, Question
 from bore.answers.plan import ChecklistLine
 from bore.answers.practice import PracticeAnswer
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 from bore.practice.course.judge import Answered, ExerciseStanding
 from shop.practice.own import PolicyTried
 
 
-@immutable(kw_only=True)
+@outgoing
 class ExerciseLine(ExerciseTold):
     """An exercise as somebody sees it."""
 

@@ -5,10 +5,10 @@ from typing import Any
 from ninja import Schema
 
 from bore.answers.offers import PairingAnswer
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 
 
-@immutable(kw_only=True)
+@outgoing
 class CrossingLine(PairingAnswer):
     """One machine with one cutter at its best, both by the shop's names for them; why it cannot, where it cannot."""
 

@@ -1,9 +1,9 @@
 """What was found in a drawing: its unit, layers, outline and holes alike."""
 
-from bore.base.immutable import immutable
+from bore.base.immutable import outgoing
 
 
-@immutable(kw_only=True)
+@outgoing
 class Group:
     """Holes alike: the letter they may go by, their diameter (None for bare points), wider circles on the same centres, the nominal diameter
     of a thread drawn round them, what they could be, and where they stand from the zero."""
@@ -16,7 +16,7 @@ class Group:
     places_mm: list[list[float]]
 
 
-@immutable(kw_only=True)
+@outgoing
 class LayerFound:
     """A layer of the drawing, and how many circles and points it holds."""
 
@@ -24,7 +24,7 @@ class LayerFound:
     holes: int
 
 
-@immutable(kw_only=True)
+@outgoing
 class DrawingFound:
     """What a drawing holds: the unit it is in (empty where it does not say and none was given), its layers, outline, holes alike, and what
     was left out, in words."""

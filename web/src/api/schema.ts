@@ -3038,7 +3038,7 @@ export interface components {
         };
         /**
          * Symptom
-         * @description Something to watch for while it cuts.
+         * @description Something to watch for while it cuts; `likelihood` ranks it, `because` names the limit that makes it likely here.
          */
         Symptom: {
             /** Id */
