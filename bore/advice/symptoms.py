@@ -1,21 +1,22 @@
 """What may be seen while it cuts, what that likely means here and what to do: a table, ranked by the job's own numbers."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from functools import cache
+from typing import Any
 
 from bore.base.immutable import immutable, outgoing
 from bore.base.sources import rows
 from bore.check.check import Check
-from bore.check.evaluate import Finding
 from bore.limits import BY_ID
-from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT
+from bore.limits.judgement import CANNOT, GIVES_WAY, HOLDS, TIGHT, UNKNOWN
 from bore.machines.kinds import HAND_FEEDS
 
 MOST_SHOWN = 6
 # A symptom that no limit speaks for is worth this much of one that stands at its mark.
 QUIET = 0.2
-# What a verdict adds to how near a limit stands to being felt.
-FELT = {HOLDS: 0.0, TIGHT: 1.0, GIVES_WAY: 2.0, CANNOT: 2.0}
+# A limit used more than this is not felt more; and what a verdict adds.
+MOST_FELT = 2.0
+FELT: dict[Any, float] = {UNKNOWN: 0.0, HOLDS: 0.0, TIGHT: 1.0, GIVES_WAY: 2.0, CANNOT: 2.0}
 BIG_MM = 12.0
 
 WHEN: dict[str, Callable[[Check], bool]] = {
@@ -62,31 +63,27 @@ def _table() -> tuple[Row, ...]:
     )
 
 
-def _weight(found: Finding) -> float:
-    """How near a limit stands to being felt: its use of the hard mark, more once it is tight or gives way."""
-    return min(float(found.use), 2.0) + FELT[int(found.verdict)] if found.verdict >= HOLDS else 0.0
-
-
 def symptoms_for(check: Check) -> list[Symptom]:
     """The symptoms this job is likeliest to show, likeliest first; those alike as the table has them."""
-    weights = {name: _weight(one) for name, one in check.result.findings.items() if one.judgement is not None}
+    # How near each limit stands to being felt: its use of the hard mark, more once it is tight or gives way.
+    weights: dict[str, Any] = {
+        name: min(one.use, MOST_FELT) + FELT[one.verdict] for name, one in check.result.findings.items() if one.judgement is not None
+    }
     found: list[tuple[float, int, float, str | None]] = []
     for place, row in enumerate(_table()):
-        leads, likelihood = _leads(row, weights)
-        if row.when(check) and (leads or not row.limits):
+        # Of the limits that speak for it the one that stands nearest to being felt.
+        leads, likelihood = None, -1.0
+        for name in row.limits:
+            if name in weights and weights[name] > likelihood:
+                leads, likelihood = name, weights[name]
+        if leads is None:
+            if row.limits:
+                continue
+            likelihood = QUIET
+        if row.when(check):
             found.append((-round(likelihood, 3), place, likelihood, leads))
     found.sort()
     return [_symptom(_table()[place], likelihood, leads) for _, place, likelihood, leads in found[:MOST_SHOWN]]
-
-
-def _leads(row: Row, weights: Mapping[str, float]) -> tuple[str | None, float]:
-    """Of the limits that speak for a symptom the one that stands nearest to being felt, and how near; quiet where none speaks."""
-    leads, nearest = None, -1.0
-    for name in row.limits:
-        weight = weights.get(name, -1.0)
-        if weight > nearest:
-            leads, nearest = name, weight
-    return leads, nearest if leads else QUIET
 
 
 def _symptom(row: Row, likelihood: float, leads: str | None) -> Symptom:

@@ -15,6 +15,7 @@ from bore.base.immutable import outgoing
 from bore.base.sources import source
 from bore.check import book_values
 from bore.check.check import Check
+from bore.check.evaluate import Finding
 from bore.job.pecks import Schedule, schedules
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import MOST_USE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
@@ -224,7 +225,14 @@ def step_of(step: formula.Step) -> Step:
 
 def band_of(found: bands.Band) -> Band:
     """A figure with its doubt."""
-    return Band(low=number(found.low), middle=number(found.middle), high=number(found.high))
+    one: Any = found
+    return _band(one.low, one.middle, one.high)
+
+
+@lru_cache(maxsize=1024)
+def _band(low: Any, middle: Any, high: Any) -> Band:
+    """Half of a check's limits are asked for the same torque or the same thrust."""
+    return Band(low=number(low), middle=number(middle), high=number(high))
 
 
 def _school(load: loads.SchoolLoad, power_per_nm: float) -> SchoolLoad:
@@ -253,42 +261,51 @@ def _demand(check: Check) -> Demand:
     )
 
 
-def _limit(check: Check, limit: Limit) -> LimitFinding:
-    found = check.finding(limit.id)
+def _limit(check: Check, limit: Limit, found: Finding) -> LimitFinding:
     judgement = found.judgement
     if judgement is None:
         return _not_applicable(limit.id, found.why_not or "")
-    verdict, floor = int(found.verdict), limit.floor
-    figure, demand = figure_of(judgement, verdict), None if judgement.reason else judgement.demand
+    verdict, reason, floor = int(found.verdict), judgement.reason, limit.floor
+    figure, demand = figure_of(judgement, verdict), None if reason else judgement.demand
+    if demand is None:
+        against: dict[str, Any] = UNBANDED
+    else:
+        against = {
+            "soft": number(judgement.soft),
+            "capacity": number(judgement.hard),
+            "unit": judgement.unit,
+            "demand": band_of(demand),
+            "utilisation": number(_utilisation(judgement, demand.middle)),
+        }
     return LimitFinding(
         id=limit.id,
-        failure=failure_of(limit, judgement),
+        failure=failure_of(limit, judgement) if reason else limit.failure,
         question=limit.question,
         applies=True,
         verdict=VERDICTS[verdict],
-        soft=None if demand is None else number(judgement.soft),
-        capacity=None if demand is None else number(judgement.hard),
-        unit=None if demand is None else judgement.unit,
-        demand=None if demand is None else band_of(demand),
-        utilisation=None if demand is None else number(_utilisation(judgement, demand.middle)),
+        **against,
         figure=None if figure is None else _parts(figure),
         said=said(figure, verdict, floor),
         in_short=None if figure is None else in_short(figure, floor),
         part=judgement.part or None,
-        reason=_reason(check, limit, judgement),
-        needs=[Need(field=name, words=needs_in_words(name)) for name in judgement.needs],
+        reason=_reason(check, limit, judgement) if reason else None,
+        needs=[Need(field=name, words=needs_in_words(name)) for name in judgement.needs] if judgement.needs else [],
         eased_by=list(limit.eased_by),
-        stands_on=[scope for scope in limit.stands_on if scope != "drive" or check.columns.calibration.at_meter],
+        stands_on=list(limit.stands_on if check.columns.calibration.at_meter else UNREAD[limit.id]),
     )
+
+
+# What a limit stands on where the machine's own motor has not been read: not its drive.
+UNREAD = {limit.id: tuple(scope for scope in limit.stands_on if scope != "drive") for limit in ALL_LIMITS}
+# What a limit has to say whose matter is no figure.
+UNBANDED: dict[str, Any] = dict.fromkeys(("soft", "capacity", "unit", "demand", "utilisation"))
 
 
 @lru_cache(maxsize=1024)
 def _not_applicable(limit_id: str, why_not: str) -> LimitFinding:
     """A limit that has nothing to say of this job: the same for every job it has nothing to say of."""
     limit = BY_ID[limit_id]
-    silent = dict.fromkeys(
-        ("verdict", "soft", "capacity", "unit", "demand", "utilisation", "figure", "said", "in_short", "part"),
-    )
+    silent = UNBANDED | dict.fromkeys(("verdict", "figure", "said", "in_short", "part"))
     return LimitFinding(
         id=limit.id,
         failure=limit.failure,
@@ -360,7 +377,7 @@ def working(check: Check) -> WorkingAnswer:
 
 def plain_answer(check: Check) -> Answer:
     """The answer to a check without its working."""
-    limits = {limit.id: _limit(check, limit) for limit in ALL_LIMITS}
+    limits = {name: _limit(check, BY_ID[name], found) for name, found in check.result.findings.items()}
     leads = limits[check.tightest]
     return Answer(
         verdict=VERDICTS[int(check.result.verdict)],

@@ -2,7 +2,7 @@
 
 from dataclasses import is_dataclass
 from functools import lru_cache
-from typing import Any, TypeVar, overload
+from typing import Any, Protocol, TypeVar, cast, overload
 
 from bore.base.immutable import names_of
 
@@ -12,21 +12,20 @@ AS_THEY_ARE = frozenset((bool, int, str))
 WHOLE = 1e6
 
 
-@overload
-def number(value: None) -> None: ...
-@overload
-def number(value: Any) -> float: ...
-def number(value: Any) -> float | None:
-    """A figure for the answer: six significant digits."""
-    if value is None or (type(value) is float and value.is_integer() and -WHOLE < value < WHOLE):
-        return value
-    return _six_digits(float(value))
+def _six_digits(value: Any) -> float | None:
+    """A figure for the answer: six significant digits; none where there is none, and nought has no sign."""
+    return None if value is None else float(f"{float(value):.6g}") + 0.0
 
 
-@lru_cache(maxsize=4096)
-def _six_digits(value: float) -> float:
-    """Most figures of an answer stand in it twice or stood in the one before: marks stay while a speed or a feed is tried."""
-    return float(f"{value:.6g}")
+class _Number(Protocol):
+    @overload
+    def __call__(self, value: None) -> None: ...
+    @overload
+    def __call__(self, value: Any) -> float: ...
+
+
+# Most figures of an answer stand in it twice or stood in the one before: marks stay while a speed or a feed is tried.
+number = cast(_Number, lru_cache(maxsize=4096)(_six_digits))
 
 
 def plain(value: Any) -> Any:

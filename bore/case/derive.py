@@ -37,30 +37,45 @@ def derive(case: dict[str, Any], assumed: list[Assumption], completed: Mapping[s
     """Complete a walked case in place; raises BadInput where nothing reasonable can be assumed. `completed`: the parts that are complete
     already, and what was assumed as they were."""
     hole, cutter, machine = case["hole"], case["cutter"], case["machine"]
-    if "material" not in completed:
+
+    def done(part: str) -> bool:
+        assumed.extend(completed.get(part, ()))
+        return part in completed
+
+    if not done("material"):
         material(case["material"], assumed)
-    assumed += completed.get("material", ())
-    fill(hole, "hole", _hole(hole), assumed)
-    if "machine" not in completed:
+    if not done("hole"):
+        complete_hole(hole, assumed)
+    if not done("machine"):
         complete_machine(machine, "machine", assumed)
-    assumed += completed.get("machine", ())
-    fill(case["holding"], "holding", _holding(case["holding"], machine["kind"]), assumed)
-    if "cutter" not in completed:
-        cutter["diameter_mm"] = cutter["diameter_mm"] or _cutter_diameter(case, assumed)
+    if not done("holding"):
+        complete_holding(case["holding"], machine["kind"], assumed)
+    if not done("cutter"):
+        as_wide_as_the_hole(cutter, hole["diameter_mm"], hole["start_diameter_mm"], assumed)
         fill(machine["holder"], "machine.holder", _holder(cutter, hole["diameter_mm"]), assumed)
         complete_cutter(cutter, "cutter", hole["diameter_mm"], machine["holder"], assumed)
-    assumed += completed.get("cutter", ())
 
 
-def _cutter_diameter(case: dict[str, Any], assumed: list[Assumption]) -> float:
+def complete_hole(hole: dict[str, Any], assumed: list[Assumption]) -> None:
+    """Fill a hole from itself."""
+    fill(hole, "hole", _hole(hole), assumed)
+
+
+def complete_holding(holding: dict[str, Any], machine_kind: str, assumed: list[Assumption]) -> None:
+    """Fill what holds the work from the kind of machine it stands on."""
+    fill(holding, "holding", _holding(holding, machine_kind), assumed)
+
+
+def as_wide_as_the_hole(cutter: dict[str, Any], hole_mm: float, start_mm: float, assumed: list[Assumption]) -> None:
     """A cutter of no said size is as wide as the hole; a thread mill goes round inside the hole that is there."""
-    hole, kind = case["hole"], cutter_kind(case["cutter"]["family"])
-    if kind.makes_own_diameter:
-        value, why = hole["diameter_mm"] - 2 * case["cutter"]["shift_mm"], "the cutter is as wide as the hole"
+    if cutter["diameter_mm"]:
+        return
+    if cutter_kind(cutter["family"]).makes_own_diameter:
+        value, why = hole_mm - 2 * cutter["shift_mm"], "the cutter is as wide as the hole"
     else:
-        value, why = round(MILL_SHARE * (hole["start_diameter_mm"] or hole["diameter_mm"]), 2), "a mill of two thirds of the hole"
+        value, why = round(MILL_SHARE * (start_mm or hole_mm), 2), "a mill of two thirds of the hole"
+    cutter["diameter_mm"] = float(value)
     assumed.append(Assumption("cutter.diameter_mm", value, why))
-    return float(value)
 
 
 def _holding(case: dict[str, Any], kind: str) -> Found:

@@ -1,5 +1,5 @@
-"""The parts of a case that are a whole by themselves: machine, cutter and metal. A screen asks again and again with the same ones, so each is
-read once and remembered."""
+"""The parts of a case that are a whole by themselves: all but its setting. A screen asks again and again with the same ones, so each is read
+once and remembered."""
 
 import marshal
 from collections.abc import Callable
@@ -8,11 +8,13 @@ from typing import Any
 
 from bore.base.errors import BadInput
 from bore.base.immutable import immutable
-from bore.case.derive import complete_cutter, complete_machine
+from bore.case.derive import as_wide_as_the_hole, complete_cutter, complete_holding, complete_hole, complete_machine
 from bore.case.derive import material as complete_material
 from bore.case.walk import Walk
 from bore.job.assumption import Assumption
 from bore.job.cutter import Cutter
+from bore.job.hole import Hole, Start
+from bore.job.job import Holding, Yard
 from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, Pair, Plate, ScaleReading, Spindle, Stage
 from bore.materials.material import Material
 
@@ -34,12 +36,28 @@ class Part:
 def parts_read_before(data: Any) -> dict[str, Part]:
     """The parts of a case that were read before, or can be by themselves. One with something wrong with it is not among them: it is read in
     its place, which then says what; nor is a machine that does not say what it holds a cutter in, which follows from the cutter."""
-    if not isinstance(data, dict):
+    if type(data) is not dict:
         return {}
-    found = {"material": _remembered(_material_part, data.get("material")), "machine": _remembered(_machine_part, data.get("machine"))}
-    if machine := found["machine"]:
-        found["cutter"] = _remembered(_cutter_part, data.get("cutter"), machine.values["holder"]["kind"])
+    found = {
+        "material": _remembered(_material_part, data.get("material")),
+        "hole": _remembered(_hole_part, data.get("hole")),
+        "machine": _remembered(_machine_part, data.get("machine")),
+        "yard": _NO_YARD if data.get("yard") in EMPTY_YARDS else None,
+    }
+    hole, machine = found["hole"], found["machine"]
+    if machine:
+        found["holding"] = _remembered(_holding_part, data.get("holding"), machine.record.kind)
+    if machine and hole:
+        found["cutter"] = _remembered(
+            _cutter_part, data.get("cutter"), machine.record.holder.kind, *_sizes(data.get("cutter"), hole.record)
+        )
     return {name: part for name, part in found.items() if part}
+
+
+def _sizes(cutter: Any, hole: Hole) -> tuple[float, float] | tuple[()]:
+    """What a cutter takes its size from where it says none."""
+    said = isinstance(cutter, dict) and cutter.get("diameter_mm") is not None
+    return () if said else (hole.diameter_mm, hole.start_diameter_mm)
 
 
 def cutter_read_before(given: Any) -> Cutter | None:
@@ -48,15 +66,29 @@ def cutter_read_before(given: Any) -> Cutter | None:
     return part.record if part else None
 
 
-def _remembered(read: Callable[..., Part], given: Any, *more: Any) -> Part | None:
+def _remembered(read: Callable[..., Part | None], given: Any, *more: Any) -> Part | None:
     """A part by what is said of it, as bytes: figures that are equal but of another kind are another part."""
-    if type(given) is not dict:
-        return None
     try:
-        said = marshal.dumps(given, 2)
-        return read(said, *more) if len(said) <= LONGEST_PART else None
-    except (BadInput, ValueError):
+        said = marshal.dumps({} if given is None else given, 2)
+    except ValueError:
         return None
+    return read(said, *more) if len(said) <= LONGEST_PART else None
+
+
+def _by_itself(most: int) -> Callable[[Callable[..., Part]], Callable[..., Part | None]]:
+    """Remember what a part was read as, for so many of them; None where something is wrong with it."""
+
+    def wrap(read: Callable[..., Part]) -> Callable[..., Part | None]:
+        @lru_cache(maxsize=most)
+        def found(said: bytes, *more: Any) -> Part | None:
+            try:
+                return read(said, *more)
+            except BadInput:
+                return None
+
+        return found
+
+    return wrap
 
 
 def _walked(said: bytes, part: str) -> tuple[dict[str, Any], tuple[Assumption, ...]]:
@@ -67,7 +99,7 @@ def _walked(said: bytes, part: str) -> tuple[dict[str, Any], tuple[Assumption, .
     return values, tuple(walk.assumed)
 
 
-@lru_cache(maxsize=MOST_PARTS)
+@_by_itself(MOST_PARTS)
 def _material_part(said: bytes) -> Part:
     values, walked = _walked(said, "material")
     completed: list[Assumption] = []
@@ -75,7 +107,15 @@ def _material_part(said: bytes) -> Part:
     return Part(values, walked, tuple(completed), Material(**values))
 
 
-@lru_cache(maxsize=MOST_PARTS)
+@_by_itself(MOST_PARTS)
+def _hole_part(said: bytes) -> Part:
+    values, walked = _walked(said, "hole")
+    completed: list[Assumption] = []
+    complete_hole(values, completed)
+    return Part(values, walked, tuple(completed), hole_of(values))
+
+
+@_by_itself(MOST_PARTS)
 def _machine_part(said: bytes) -> Part:
     values, walked = _walked(said, "machine")
     if values["holder"]["kind"] is None:
@@ -85,12 +125,26 @@ def _machine_part(said: bytes) -> Part:
     return Part(values, walked, tuple(completed), machine_of(values))
 
 
-@lru_cache(maxsize=MOST_CUTTERS)
-def _cutter_part(said: bytes, holder_kind: str | None) -> Part:
+@_by_itself(MOST_PARTS)
+def _holding_part(said: bytes, machine_kind: str) -> Part:
+    values, walked = _walked(said, "holding")
+    completed: list[Assumption] = []
+    complete_holding(values, machine_kind, completed)
+    return Part(values, walked, tuple(completed), Holding(**values))
+
+
+@_by_itself(MOST_CUTTERS)
+def _cutter_part(said: bytes, holder_kind: str | None, *sizes_mm: float) -> Part:
     values, walked = _walked(said, "cutter")
     completed: list[Assumption] = []
+    if sizes_mm:
+        as_wide_as_the_hole(values, sizes_mm[0], sizes_mm[1], completed)
     record = completed_cutter(values, "cutter", holder_kind, completed)
     return Part(values, walked, tuple(completed), record)
+
+
+EMPTY_YARDS: tuple[Any, ...] = (None, {}, {"cutters": [], "machines": []})
+_NO_YARD = Part(Walk().read_object(None, "yard", "yard"), (), (), Yard(cutters=(), machines=()))
 
 
 def usual_cutter(given: dict[str, Any], holder_kind: str | None) -> Cutter:
@@ -109,6 +163,11 @@ def completed_cutter(values: dict[str, Any], path: str, holder_kind: str | None,
         raise BadInput.at(f"{path}.diameter_mm", "is needed for a cutter in the yard")
     complete_cutter(values, path, values["diameter_mm"], None if holder_kind is None else {"kind": holder_kind}, assumed)
     return Cutter(**values)
+
+
+def hole_of(case: dict[str, Any]) -> Hole:
+    """A completed hole as the core's record."""
+    return Hole(**{**case, "start": Start(**case["start"])})
 
 
 def machine_of(case: dict[str, Any]) -> Machine:

@@ -5,20 +5,20 @@ from typing import Any
 from bore.base.errors import BadInput
 from bore.case.derive import complete_machine, derive
 from bore.case.parts import (
-    Part,
     Refuse,
     check_holder,
     check_spindle,
     completed_cutter,
     cutter_read_before,
+    hole_of,
     machine_of,
     parts_read_before,
 )
 from bore.case.walk import Walk
 from bore.cutters.registry import family
+from bore.job.assumption import Assumption
 from bore.job.cutter import SAME_SIZE_MM, Cutter
 from bore.job.cutter_kinds import cutter_kind
-from bore.job.hole import Hole, Start
 from bore.job.job import Holding, Job, Pecks, Setting, Yard
 from bore.machines.kinds import HAND_FEEDS
 from bore.materials.material import Material
@@ -41,24 +41,24 @@ def read_case(data: Any) -> Job:
     walk.assumed = [one for one in walk.assumed if not one.field.startswith("yard.")]
     derive(case, walk.assumed, {name: part.completed for name, part in parts.items()})
     _check_across(case, walk.refuse)
-    yard = _yard(case["yard"])
+    records = {name: part.record for name, part in parts.items()}
+    yard = records.get("yard") or _yard(case["yard"])
     if walk.problems:
         raise BadInput(walk.problems)
-    return _job(case, parts, yard, walk)
+    return _job(case, records, yard, walk.assumed)
 
 
-def _job(case: dict[str, Any], parts: dict[str, Part], yard: Yard, walk: Walk) -> Job:
-    hole, setting = case["hole"], case["setting"]
-    records = {name: part.record for name, part in parts.items()}
+def _job(case: dict[str, Any], records: dict[str, Any], yard: Yard, assumed: list[Assumption]) -> Job:
+    setting = case["setting"]
     return Job(
-        hole=Hole(**{**hole, "start": Start(**hole["start"])}),
+        hole=records.get("hole") or hole_of(case["hole"]),
         material=records.get("material") or Material(**case["material"]),
         cutter=records.get("cutter") or Cutter(**case["cutter"]),
         machine=records.get("machine") or machine_of(case["machine"]),
-        holding=Holding(**case["holding"]),
+        holding=records.get("holding") or Holding(**case["holding"]),
         setting=Setting(**{**setting, "pecks": Pecks(**setting["pecks"])}),
         yard=yard,
-        assumed=tuple(walk.assumed),
+        assumed=tuple(assumed),
     )
 
 

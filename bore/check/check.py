@@ -47,9 +47,9 @@ class Check:
     @property
     def ranked(self) -> list[str]:
         """Limit ids, worst first; unknown ones after those that speak, those that do not apply last."""
-        findings = self.result.findings
+        places = {name: (-found.verdict, -found.use) for name, found in self.result.findings.items()}
         # Those that stand alike stay in the limits' own order.
-        return sorted(findings, key=lambda name: (-findings[name].verdict, -findings[name].use))
+        return sorted(places, key=places.__getitem__)
 
     @property
     def tightest(self) -> str:

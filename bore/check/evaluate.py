@@ -52,7 +52,9 @@ def verdict_of(limit: Limit, reason: Column, banded: Column) -> Column:
     return limit.reasons[int(reason)].verdict
 
 
-def _find(limit: Limit, columns: Columns, loads: Loads) -> Finding:
+def _find(limit: Limit, columns: Columns, loads: Loads, spared: Mapping[str, str]) -> Finding:
+    if limit.id in spared:
+        return Finding(None, NOT_APPLICABLE, 0.0, spared[limit.id])
     if limit.applies is not None and (why_not := limit.applies(columns)):
         return Finding(None, NOT_APPLICABLE, 0.0, why_not)
     enter(limit.id)
@@ -74,9 +76,7 @@ def evaluate(columns: Columns, limits: tuple[Limit, ...] = ALL_LIMITS) -> Result
     tightest: Column = 0
     worst: Column = -1.0
     for index, limit in enumerate(limits):
-        spare = spared.get(limit.id)
-        found = Finding(None, NOT_APPLICABLE, 0.0, spare) if spare else _find(limit, columns, loads)
-        findings[limit.id] = found
+        findings[limit.id] = found = _find(limit, columns, loads, spared)
         if found.judgement is None or found.judgement.needs:
             continue
         here = rank(found.verdict, found.use)

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 from enum import IntEnum
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 
@@ -109,7 +109,12 @@ def share_of(demand: Column, mark: Column) -> Column:
     """A demand over its mark, bounded where the mark is nought."""
     if isinstance(demand, ARRAY) or isinstance(mark, ARRAY):
         return np.minimum(demand / np.maximum(mark, LEAST_HARD), MOST_USE)
-    share = demand / (mark if mark > LEAST_HARD else LEAST_HARD)
+    return _share(demand, mark)
+
+
+def _share(demand: Any, mark: Any) -> float:
+    """The same of two figures."""
+    share: float = demand / (mark if mark > LEAST_HARD else LEAST_HARD)
     return share if share < MOST_USE else MOST_USE
 
 
@@ -119,14 +124,14 @@ def by_band(judgement: Judgement) -> tuple[Column, Column]:
     demand = judgement.demand
     if demand is None:
         return HOLDS, 0.0
-    past, within = demand.middle > judgement.hard, demand.high <= judgement.soft
-    if isinstance(past, ARRAY) or isinstance(within, ARRAY) or isinstance(judgement.past_hard, ARRAY):
-        verdict = choose(past, judgement.past_hard, choose(within, HOLDS, TIGHT))
-        return verdict, share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
-    # One hole: the same, without asking of each figure whether it is many.
-    if past:
-        return judgement.past_hard, share_of(demand.middle, judgement.hard)
-    return (HOLDS if within else TIGHT), share_of(demand.high, judgement.soft)
+    past, within, past_hard = demand.middle > judgement.hard, demand.high <= judgement.soft, judgement.past_hard
+    # One hole: the same as below, without asking of each figure whether it is many.
+    if type(past) is type(within) is bool and type(past_hard) is int:
+        if past:
+            return past_hard, _share(demand.middle, judgement.hard)
+        return (HOLDS if within else TIGHT), _share(demand.high, judgement.soft)
+    verdict = choose(past, past_hard, choose(within, HOLDS, TIGHT))
+    return verdict, share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
 
 
 def use_of(judgement: Judgement) -> Column:

@@ -2,16 +2,22 @@
 
 import json
 import re
+import sqlite3
 import uuid
 from collections.abc import Callable
+from contextlib import closing
+from pathlib import Path
 from typing import Any
 
 import pytest
+from django.db import connections
 from django.test import Client
 
 from bore.answers.foretold import foretold
 from shop.logbook.lessons import learn_again, lessons, set_used, something_changed
-from shop.logbook.models import Cut
+from shop.logbook.models import Cut, Lessons
+from shop.records import asked_often
+from shop.records.asked_often import AskedOften
 from shop.yard.models import Cutter
 from tests.asking import plain_case
 from tests.shop.requests import emptied, post, send
@@ -306,3 +312,30 @@ def test_a_file_with_a_bad_cut_writes_nothing(here: Client, write: Callable[...,
     found = here.generic("POST", "/api/import/shop?form=json&write=true", file, content_type="application/octet-stream").json()
     assert (found["written"], Cut.objects.count()) == (False, 0)
     assert [one["field"] for one in found["rows"][0]["problems"]] == [field]
+
+
+def test_what_every_check_asks_is_asked_again_only_where_something_was_written(
+    db: None, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """By anybody: another process, this one, and what this one takes back again."""
+    place = tmp_path / "log.sqlite3"
+    with closing(sqlite3.connect(place, isolation_level=None)) as other, closing(connections.create_connection("default")) as here:
+        other.execute("CREATE TABLE logbook_lessons (id, stamp)")
+        other.execute("INSERT INTO logbook_lessons VALUES (1, 'one')")
+        here.settings_dict = here.settings_dict | {"NAME": str(place)}
+        monkeypatch.setattr(asked_often, "connection", here)
+        asked = AskedOften(Lessons.objects.filter(pk=1).values_list("stamp"))
+        assert asked.row() == ("one",)
+        statements: list[str] = []
+        here.connection.set_trace_callback(statements.append)
+        assert asked.row() == ("one",)
+        assert statements == ["PRAGMA data_version"]
+        other.execute("UPDATE logbook_lessons SET stamp = 'two'")
+        assert asked.row() == ("two",)
+        here.connection.execute("UPDATE logbook_lessons SET stamp = 'three'")
+        assert asked.row() == ("three",)
+        here.connection.execute("BEGIN")
+        here.connection.execute("UPDATE logbook_lessons SET stamp = 'four'")
+        assert asked.row() == ("four",)
+        here.connection.execute("ROLLBACK")
+        assert asked.row() == ("three",)
