@@ -1,6 +1,7 @@
 """What a family of cutters or a kind of machine is called inside stands in its own place, and everyone else asks for its facts."""
 
 import ast
+import csv
 import re
 from collections.abc import Iterator
 from pathlib import Path
@@ -69,6 +70,27 @@ def test_no_module_names_a_family_or_a_kind_of_machine_that_is_not_its_own() -> 
     files = [path for room in ("bore", "shop") for path in (ROOT / room).rglob("*.py") if str(path.relative_to(ROOT)) not in LISTS]
     assert len(files) > 200
     assert [place for path in files for place in python_names(path)] == []
+
+
+def table_names(path: Path) -> list[str]:
+    """The cells of a table that say a family or a kind of machine: in a column that is called so, or as one of a list."""
+    with path.open(encoding="utf-8") as file:
+        return [
+            f"{path.relative_to(ROOT)}:{line} {word}"
+            for line, row in enumerate(csv.DictReader(file), 2)
+            for column, cell in row.items()
+            for word in cell.split("|")
+            if word in WORDS
+            and (column in ("family", "families", "machine", "machines", "kinds") or "|" in cell or word not in ALSO_OTHERWISE)
+        ]
+
+
+def test_no_table_names_a_family_or_a_kind_of_machine_that_is_not_its_own() -> None:
+    """But the two that describe them; a word of the trade may be one of theirs."""
+    files = [path for path in (ROOT / "bore" / "tables").glob("*.csv") if path.stem not in ("cutter_kinds", "machine_kinds", "glossary")]
+    assert len(files) > 40
+    # A chart of reamers is called so.
+    assert {place for path in files for place in table_names(path)} == {"bore/tables/chart_kinds.csv:5 reamer"}
 
 
 def test_no_screen_names_a_family_or_a_kind_of_machine_that_is_not_its_own() -> None:

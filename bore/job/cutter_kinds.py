@@ -32,6 +32,7 @@ class CutterKind:
     adjusts: set to any size between two; its diameter is the largest.
     chucked, holder, setup_s: a drill chuck is made for its shank; what it is held in where a chuck would be wrong; how much longer its own
     holder takes to set up by hand. ground_mm: what a grind takes off its length; none where its end is not ground.
+    chart: the wall chart that is made of it.
     asks: fields of the cutter worth asking for, beside its size, edge and point.
     chips, sound: what it looks and sounds like going well, where that is its own.
     coolant_through: how much it wants coolant through its body.
@@ -71,6 +72,7 @@ class CutterKind:
     chucked: bool
     tapered_over_mm: float | None
     holder: str
+    chart: str
     setup_s: float
     ground_mm: float
     asks: tuple[str, ...]
@@ -125,7 +127,20 @@ def _read(row: dict[str, str]) -> CutterKind:
         facts[name] = float(row[name]) if row[name] else None
     facts["asks"] = tuple(row["asks"].split())
     facts["chip_room"] = (float(row["chip_room_least_d"]), float(row["chip_room_wanted_d"]))
-    for name in ("words", "verb", "step", "mark", "substrate", "point", "carbide_point", "coolant_through", "holder", "chips", "sound"):
+    for name in (
+        "words",
+        "verb",
+        "step",
+        "mark",
+        "substrate",
+        "point",
+        "carbide_point",
+        "coolant_through",
+        "holder",
+        "chart",
+        "chips",
+        "sound",
+    ):
         facts[name] = row[name]
     for name in ("compression", "energy_share", "friction", "setup_s", "ground_mm"):
         facts[name] = float(row[name])

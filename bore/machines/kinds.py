@@ -18,13 +18,13 @@ HAND_STIFFNESS_N_MM = 650.0
 class MachineKind:
     """A kind of machine: what is usual for it, and the facts others ask about, a row of `tables/machine_kinds.csv`.
 
-    like: the kind whose pairs with cutters it takes, where a family says nothing of it; words, called: its name, and how a sentence names
-    one; before, after: what stands round its own name in a sentence; power_kw, feed,
-    drive, one_range: what one is like where nothing more is said; first_mark: how a point is first guided on it; lathe: a turning tool
-    works on it; tailstock: drills are held in a tailstock that is clamped and wound; programmed: runs a program; canned_cycles: its
+    inertia_kg_m2: of its spindle and what turns with it; like: the kind whose pairs with cutters it takes, where a family says nothing of
+    it; words, called: its name, and how a sentence names one; before, after: what stands round its own name in a sentence; power_kw,
+    feed, drive, one_range: what one is like where nothing more is said; first_mark: how a point is first guided on it; lathe: a turning
+    tool works on it; tailstock: drills are held in a tailstock that is clamped and wound; programmed: runs a program; canned_cycles: its
     control has drilling cycles; changes_tools: by itself; bores: makes a hole true with a bar; swings: its arm is clamped for each hole;
-    guarded: a guard stands round its spindle; in_hands: two hands carry it; drills_deep: made for gun drills, with a bush; reverses: its spindle turns
-    backwards too.
+    guarded: a guard stands round its spindle; in_hands: two hands carry it; drills_deep: made for gun drills, with a bush; reverses: its
+    spindle turns backwards too.
     """
 
     id: str
@@ -34,6 +34,7 @@ class MachineKind:
     before: str
     after: str
     stiffness_n_mm: float
+    inertia_kg_m2: float
     motor: str
     power_kw: float
     feed: str
@@ -134,7 +135,7 @@ def machine_kind(kind: str) -> MachineKind:
 
 
 def _kind(row: dict[str, str]) -> MachineKind:
-    facts: dict[str, Any] = {"id": row["kind"], "stiffness_n_mm": float(row["stiffness_n_mm"]), "power_kw": float(row["power_kw"])}
+    facts: dict[str, Any] = {"id": row["kind"]} | {name: float(row[name]) for name in ("stiffness_n_mm", "inertia_kg_m2", "power_kw")}
     for name, value in row.items():
         if name not in ("kind", "source", "sure"):
             facts.setdefault(name, value == "yes" if value in ("yes", "no") else value)

@@ -48,7 +48,7 @@ def idles_rpm(columns: Columns, breakdown_nm: float) -> float:
 def turn(columns: Columns, state: State, load_nm: float, belt_nm: float, breakdown_nm: float, dt: float) -> None:
     """A step of `J dω/dt = min(motor, belt) − M`, the motor's own slope taken implicitly; a belt past what it carries passes less until the
     load has fallen below that."""
-    speed, j = state.speed_rpm, facts.inertia_kg_m2(columns)
+    speed, j = state.speed_rpm, columns.machine_kind.inertia_kg_m2
     gives = motor_nm(columns, breakdown_nm, speed) if state.on else 0.0
     near = motor_nm(columns, breakdown_nm, speed + 1.0) if state.on else 0.0
     if load_nm > belt_nm:

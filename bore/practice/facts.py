@@ -4,11 +4,8 @@ from functools import cache
 
 from bore.base.immutable import immutable
 from bore.base.sources import rows, source
-from bore.job.columns import Columns
 from bore.schools.wear import LIFE_GONE
 
-# A spindle of a kind that is not in the table, kg m² (own choice).
-USUAL_KG_M2 = 0.03
 # One step of time, s; a run ends after so long at the latest, s.
 DT_S, LONGEST_S = 0.02, 180.0
 # A hand on a lever lags its own wish, s; what it may be asked for, N (own choice).
@@ -93,16 +90,6 @@ def edge_of(substrate: str) -> EdgeFacts:
     table = {row["edge"]: row for row in rows("practice_edges.csv") if source(row["source"])}
     row = table.get(substrate, table["hss"])
     return EdgeFacts(float(row["temper_c"]), float(row["taylor_n"]), float(row["conductivity_w_mk"]))
-
-
-@cache
-def _inertias() -> dict[str, float]:
-    return {row["kind"]: float(row["inertia_kg_m2"]) for row in rows("practice_spindles.csv") if source(row["source"])}
-
-
-def inertia_kg_m2(columns: Columns) -> float:
-    """Of a spindle of this kind of machine."""
-    return _inertias().get(columns.machine_kind.id, USUAL_KG_M2)
 
 
 def film_w_m2_k(method: str) -> float:

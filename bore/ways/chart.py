@@ -28,9 +28,9 @@ from bore.quantities.threads import all_metric, coarse_pitch_mm, tap_drill_mm
 from bore.quantities.units import MM_PER_INCH
 
 Case = dict[str, Any]
-# What a chart may be of: the family that cuts, and for what the hole it goes into is left.
+# What a chart may be of, for what the hole is left that its cutter goes into, and the family that cuts.
 _KINDS = {row["kind"]: row for row in rows("chart_kinds.csv")}
-KINDS = {kind: row["family"] for kind, row in _KINDS.items()}
+KINDS = {kind.chart: kind.id for kind in cutter_kinds().values() if kind.chart}
 KIND_NAMES = {kind: row["words"] for kind, row in _KINDS.items()}
 DRILL, THREAD = "drill", "thread"
 SERIES = ("crib", "metric", "number", "letter", "fraction")
@@ -197,7 +197,8 @@ def job_of(parts: Case, material: str, cutter: Case, size_mm: float, depth_mm: f
 
 def _before(family: str) -> str:
     """For what the hole is left before a family goes in: a thread, a reamer, or nothing."""
-    return next((row["before"] for row in _KINDS.values() if row["family"] == family), "")
+    chart = cutter_kinds()[family].chart
+    return _KINDS[chart]["before"] if chart else ""
 
 
 def _any_feed(family: str, size_mm: float) -> float:

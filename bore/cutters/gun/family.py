@@ -32,7 +32,7 @@ def geometry(case: Case) -> Found:
     yield "flute_length_mm", case["tube_length_mm"], "the tube's own length"
     yield "body_length_mm", case["flute_length_mm"] + DRIVER_MM, "tube and driver"
     yield "free_length_mm", case["flute_length_mm"], "the tube's own length"
-    yield "edge_radius_mm", edge_radius_mm("gun", case["wear"], diameter), f"usual for a {case['wear']} gun drill"
+    yield "edge_radius_mm", edge_radius_mm("brazed", case["wear"], diameter), f"usual for a {case['wear']} gun drill"
 
 
 def check(case: Case, refuse: Refuse) -> None:

@@ -17392,7 +17392,7 @@ export interface operations {
                     materials: string[];
                     sizes_mm?: unknown;
                     /** @enum {string} */
-                    kind?: "drill" | "tap" | "ring" | "reamer";
+                    kind?: "drill" | "ring" | "reamer" | "tap";
                     depth_d?: unknown;
                     yard?: unknown;
                     coolant?: unknown;
