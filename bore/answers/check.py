@@ -16,7 +16,7 @@ from bore.base.sources import source
 from bore.check import book_values
 from bore.check.check import Check
 from bore.check.evaluate import Finding
-from bore.job.pecks import Schedule, schedules
+from bore.job.pecks import Schedule, what_decides, worked_out
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import MOST_USE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
 from bore.limits.said import Figure, figure_of, in_short, said
@@ -396,9 +396,15 @@ def plain_answer(check: Check) -> Answer:
         remarks=remarks_for(check),
         cautions=cautions_for(check.job),
         depth=shaped(Depth, check.depths),
-        pecks=[_schedule(schedule) for schedule in schedules(check.job)],
+        pecks=list(_pecks(*what_decides(check.job))),
         symptoms=symptoms_for(check),
     )
+
+
+@lru_cache(maxsize=256)
+def _pecks(usual: str, with_others: bool, depth_mm: float, diameter_mm: float) -> tuple[PeckSchedule, ...]:
+    """A hole stays while its speed and feed are tried."""
+    return tuple(_schedule(one) for one in worked_out(usual, with_others, depth_mm, diameter_mm))
 
 
 def _schedule(schedule: Schedule) -> PeckSchedule:

@@ -10,7 +10,6 @@ from bore.cuts.logged import Of, Said
 from bore.cuts.of import of_job, used_of
 from bore.job.experience import experienced
 from bore.limits.judgement import VERDICTS
-from bore.loads import loads
 from bore.quantities.bands import Band
 from bore.quantities.calibrations import Experience, Sets
 from bore.schools.band import half_width
@@ -109,9 +108,9 @@ def experience_of(found: Check) -> ExperienceAnswer | None:
     by, result = found.columns.calibration, found.result.loads
     if by.torque.neutral and by.thrust.neutral:
         return None
-    torque = _set_right(by.torque, loads.pooled_torque(found.columns, result.schools))
-    if found.columns.hand_force_n is None:
-        thrust = _set_right(by.thrust, loads.pooled_thrust(found.columns, result.schools))
+    torque = _set_right(by.torque, result.pooled_torque_nm)
+    if result.pooled_thrust_n is not None:
+        thrust = _set_right(by.thrust, result.pooled_thrust_n)
     else:
         # A hand's thrust is what it is; what was learnt of it moves the feed it makes.
         thrust = None if by.thrust.neutral else SetRight(factor=number(by.thrust.factor), spread_left=1.0)
@@ -122,7 +121,7 @@ def experience_of(found: Check) -> ExperienceAnswer | None:
     if not pairings or not told:
         return None
     cuts, others = max(pairings)
-    at_meter = None if by.at_meter is None else _set_right(by.at_meter, loads.pooled_torque(found.columns, result.schools))
+    at_meter = None if by.at_meter is None else _set_right(by.at_meter, result.pooled_torque_nm)
     words = "; ".join(f"{name} {_moved(one)}" for name, one in told.items()) + _metered(at_meter, torque)
     words = f"{_counted(cuts, others)}: {words}"
     return ExperienceAnswer(cuts=cuts, others=others, torque=torque, thrust=thrust, at_meter=at_meter, words=words)

@@ -1,6 +1,6 @@
 """Formulas that can show their working, and the record of it when one is asked for.
 
-A published formula is a small function under `@formula`. Closed, the record costs one look-up;
+A published formula is a small function under `@formula`. Closed, the record costs a glance;
 open, every formula notes its name, the values put in, its result and its source. Nothing is
 written twice and no text is built while a map is computed.
 """
@@ -11,6 +11,7 @@ from contextvars import ContextVar
 from dataclasses import dataclass, field
 from functools import wraps
 from inspect import signature
+from threading import Lock
 from typing import Any, TypeVar, cast
 
 from bore.base.immutable import immutable
@@ -55,17 +56,32 @@ class Record:
 
 
 _open: ContextVar[Record | None] = ContextVar("record", default=None)
+_counting = Lock()
+
+
+@dataclass(slots=True)
+class _Anywhere:
+    """How many records are open in the whole process: mostly none, and then no formula looks for its own."""
+
+    open: int = 0
+
+
+_anywhere = _Anywhere()
 
 
 @contextmanager
 def recording() -> Iterator[Record]:
     """Open a record: every formula evaluated inside notes its working there."""
     record = Record()
+    with _counting:
+        _anywhere.open += 1
     token = _open.set(record)
     try:
         yield record
     finally:
         _open.reset(token)
+        with _counting:
+            _anywhere.open -= 1
 
 
 class silent:  # noqa: N801 - used as a word: `with silent():`
@@ -75,17 +91,17 @@ class silent:  # noqa: N801 - used as a word: `with silent():`
 
     def __enter__(self) -> None:
         """Close the record, if one is open."""
-        self._token = _open.set(None)
+        self._token = _open.set(None) if _anywhere.open else None
 
     def __exit__(self, *failed: object) -> None:
         """Open again what was open."""
-        _open.reset(self._token)
+        if self._token is not None:
+            _open.reset(self._token)
 
 
 def enter(scope: str) -> None:
     """Say which part of the check the next formulas belong to."""
-    record = _open.get()
-    if record is not None:
+    if _anywhere.open and (record := _open.get()) is not None:
         record.scope = scope
 
 
@@ -115,12 +131,11 @@ def _noting(function: Callable[..., Any], card: Formula) -> Callable[..., Any]:
     if any(one.default is not one.empty for one in wanted.values()):
         return _noting_any(function, card)
     passed = ", ".join(f"{name}={name}" for name in wanted)
-    space: dict[str, Any] = {"opened": _open.get, "function": function, "card": card}
+    space: dict[str, Any] = {"anywhere": _anywhere, "opened": _open.get, "function": function, "card": card}
     exec(
         f"def noted(*, {', '.join(wanted)}):\n"
-        "    record = opened()\n"
         f"    result = function({passed})\n"
-        "    if record is not None:\n"
+        "    if anywhere.open and (record := opened()) is not None:\n"
         f"        record.note(card, dict({passed}), result)\n"
         "    return result\n",
         space,
@@ -130,12 +145,10 @@ def _noting(function: Callable[..., Any], card: Formula) -> Callable[..., Any]:
 
 def _noting_any(function: Callable[..., Any], card: Formula) -> Callable[..., Any]:
     """The same where some values may be left out: what was left out is not noted."""
-    opened = _open.get
 
     def noted(**values: Any) -> Any:
-        record = opened()
         result = function(**values)
-        if record is not None:
+        if (record := _open.get()) is not None:
             record.note(card, values, result)
         return result
 

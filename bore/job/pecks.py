@@ -1,6 +1,6 @@
 """Peck schedules, by how chips and coolant are dealt with; the schools of thought side by side."""
 
-from functools import cache, lru_cache
+from functools import cache
 from itertools import pairwise
 
 from bore.base.immutable import immutable
@@ -69,14 +69,13 @@ def usual_school(job: Job) -> School:
     return schools["flood" if method == "flood" else "brush"]
 
 
-def schedules(job: Job) -> tuple[Schedule, ...]:
-    """The usual school first, then the others, each worked out for this hole."""
-    return _worked_out(usual_school(job).id, job.cutter.kind.may_peck, job.hole.depth_mm, job.hole.diameter_mm)
+def what_decides(job: Job) -> tuple[str, bool, float, float]:
+    """What its schedules follow from: the usual school, whether there are others, the hole's depth and diameter in mm."""
+    return usual_school(job).id, job.cutter.kind.may_peck, job.hole.depth_mm, job.hole.diameter_mm
 
 
-@lru_cache(maxsize=256)
-def _worked_out(usual: str, with_others: bool, depth_mm: float, diameter_mm: float) -> tuple[Schedule, ...]:
-    """A hole stays the same while its speed and feed are tried."""
+def worked_out(usual: str, with_others: bool, depth_mm: float, diameter_mm: float) -> tuple[Schedule, ...]:
+    """Every school's schedule for a hole, the usual one first; without the others that one alone."""
     ordered = sorted(all_schools(), key=lambda school: school.id != usual)
     return tuple(Schedule(school, depths_of(school, depth_mm, diameter_mm)) for school in (ordered if with_others else ordered[:1]))
 

@@ -44,7 +44,8 @@ class Drive:
 @immutable
 class Loads:
     """The demand of the cut. `feed_mm_rev` is given or solved; `wanted_feed` is that, as far apart as the schools make it.
-    `surge_torque_nm` is the torque as the point comes through, `release_n` the thrust let go there."""
+    `surge_torque_nm` is the torque as the point comes through, `release_n` the thrust let go there. `pooled_torque_nm` and
+    `pooled_thrust_n` are what the schools say before any logged cut sets it right; a hand's thrust is its own."""
 
     torque_nm: Band
     thrust_n: Band
@@ -58,6 +59,8 @@ class Loads:
     release_n: Column
     surge: Column
     drive: Drive
+    pooled_torque_nm: Band
+    pooled_thrust_n: Band | None
 
 
 def _power(torque: Band, speed_rpm: Column) -> Band:
@@ -67,24 +70,13 @@ def _power(torque: Band, speed_rpm: Column) -> Band:
         return Band(power_kw(torque_nm=torque.low, speed_rpm=speed_rpm), middle, power_kw(torque_nm=torque.high, speed_rpm=speed_rpm))
 
 
-def _torque_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
-    enter("torque")
-    return band.calibrated(pooled_torque(columns, schools), columns.calibration.torque)
-
-
-def _thrust_band(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
-    enter("thrust")
-    return band.calibrated(pooled_thrust(columns, schools), columns.calibration.thrust)
-
-
-def pooled_torque(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
-    """What the schools together say of torque, before any logged cut sets it right."""
+def _pooled_torque(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
     values = pool(schools, "torque_nm", columns.school)
     return band.pooled(values, columns.spread, band.TORQUE_FLOOR, floor_below=band.TORQUE_FLOOR_BELOW)
 
 
-def pooled_thrust(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
-    """What the schools together say of thrust, before any logged cut sets it right."""
+def _pooled_thrust(columns: Columns, schools: Mapping[str, SchoolLoad]) -> Band:
+    enter("thrust")
     values = pool(schools, "thrust_n", columns.school)
     bounds = [load.thrust_n for load in schools.values() if load.bound and load.thrust_n is not None]
     return band.pooled(values, columns.spread, _thrust_floor(len(values)), bounds)
@@ -138,7 +130,9 @@ def _at_feed(columns: Columns, feed_mm_rev: Column) -> Loads:
         return SchoolLoad(feed_mm_rev, torque, thrust, bound=bound)
 
     schools = _schools(columns, load_of)
-    return _loads(columns, schools, _thrust_band(columns, schools), feed_mm_rev, Band.exactly(feed_mm_rev), _chisel(columns), True)
+    pooled = _pooled_thrust(columns, schools)
+    thrust = band.calibrated(pooled, columns.calibration.thrust)
+    return _loads(columns, schools, thrust, feed_mm_rev, Band.exactly(feed_mm_rev), _chisel(columns), True, pooled)
 
 
 def _chisel(columns: Columns) -> Column:
@@ -155,12 +149,17 @@ def _loads(
     wanted: Band,
     chisel_n: Column,
     bites: Mask,
+    pooled_thrust_n: Band | None = None,
 ) -> Loads:
-    torque = _torque_band(columns, schools).times(choose(bites, 1.0, 0.0))
+    enter("torque")
+    pooled = _pooled_torque(columns, schools)
+    torque = band.calibrated(pooled, columns.calibration.torque).times(choose(bites, 1.0, 0.0))
     release, factor = _surge(columns, thrust.middle, feed_mm_rev)
     surged, power = _surged(torque, factor), _power(torque, columns.speed_rpm)
     drive = _drive(columns, schools, bites, factor) or Drive(torque, surged, power)
-    return Loads(torque, thrust, power, schools, feed_mm_rev, wanted, chisel_n, bites, surged, release, factor, drive)
+    return Loads(
+        torque, thrust, power, schools, feed_mm_rev, wanted, chisel_n, bites, surged, release, factor, drive, pooled, pooled_thrust_n
+    )
 
 
 def _surged(torque: Band, factor: Column) -> Band:
@@ -173,7 +172,7 @@ def _drive(columns: Columns, schools: Mapping[str, SchoolLoad], bites: Mask, fac
     if columns.calibration.at_meter is None:
         return None
     enter("drive")
-    torque = band.calibrated(pooled_torque(columns, schools), columns.calibration.at_meter).times(choose(bites, 1.0, 0.0))
+    torque = band.calibrated(_pooled_torque(columns, schools), columns.calibration.at_meter).times(choose(bites, 1.0, 0.0))
     power = power_kw(torque_nm=torque.middle, speed_rpm=columns.speed_rpm)
     with silent():
         ends = (power_kw(torque_nm=end, speed_rpm=columns.speed_rpm) for end in (torque.low, torque.high))
