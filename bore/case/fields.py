@@ -139,19 +139,17 @@ def inner_objects(parent: str) -> tuple[str, ...]:
 
 @immutable
 class Shape:
-    """How an object of a case is read: its fields by name, the objects within it, every name that may stand in it, the object with
-    nothing in it, and the fields that are missed where they are left out."""
+    """How an object of a case is read: its fields by name, the objects within it, every name that may stand in it, and the object with
+    nothing in it."""
 
     fields: dict[str, Field]
     objects: tuple[str, ...]
     names: frozenset[str]
     empty: dict[str, Any]
-    missed: tuple[Field, ...]
 
 
 @cache
 def shape_of(parent: str) -> Shape:
     """How the object at a place in the table is read."""
     fields, objects = members(parent), inner_objects(parent)
-    missed = tuple(field for field in fields.values() if not field.silent)
-    return Shape(fields, objects, frozenset((*fields, *objects)), dict.fromkeys(fields), missed)
+    return Shape(fields, objects, frozenset((*fields, *objects)), dict.fromkeys(fields))

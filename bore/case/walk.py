@@ -57,12 +57,12 @@ class Walk:
             self._refuse_unknown(data, shape.names, path)
         # Half of a case's fields are left out, and most of those are silent: they stand in the empty object already.
         values = shape.empty.copy()
-        for name, value in data.items():
-            if value is not None and (entry := shape.fields.get(name)):
+        for name, entry in shape.fields.items():
+            value = data.get(name)
+            if value is not None:
                 values[name] = _READERS[entry.kind](self, value, entry, path)
-        for entry in shape.missed:
-            if data.get(entry.name) is None:
-                values[entry.name] = self._absent(entry, _join(path, entry.name))
+            elif not entry.silent:
+                values[name] = self._absent(entry, _join(path, name))
         for name in shape.objects:
             place = _join(path, name)
             if part := self.parts.get(place):
