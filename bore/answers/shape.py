@@ -8,8 +8,6 @@ from bore.base.immutable import names_of
 
 Shape = TypeVar("Shape")
 AS_THEY_ARE = frozenset((bool, int, str))
-# Whole figures below this have six digits as they are.
-WHOLE = 1e6
 
 
 def _six_digits(value: Any) -> float | None:

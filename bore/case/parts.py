@@ -91,56 +91,65 @@ def _by_itself(most: int) -> Callable[[Callable[..., Part]], Callable[..., Part 
     return wrap
 
 
-def _walked(said: bytes, part: str) -> tuple[dict[str, Any], tuple[Assumption, ...]]:
+def _read(said: bytes, part: str, complete: Callable[[dict[str, Any], list[Assumption]], Any]) -> Part:
+    """A part walked, completed in place and made a record. Raises BadInput."""
     walk = Walk()
+    # What was written here a moment ago is read again, so that nobody else holds what is remembered.
     values = walk.read_object(marshal.loads(said), part, part)
     if walk.problems:
         raise BadInput(walk.problems)
-    return values, tuple(walk.assumed)
+    completed: list[Assumption] = []
+    record = complete(values, completed)
+    return Part(values, tuple(walk.assumed), tuple(completed), record)
 
 
 @_by_itself(MOST_PARTS)
 def _material_part(said: bytes) -> Part:
-    values, walked = _walked(said, "material")
-    completed: list[Assumption] = []
-    complete_material(values, completed)
-    return Part(values, walked, tuple(completed), Material(**values))
+    def complete(values: dict[str, Any], assumed: list[Assumption]) -> Material:
+        complete_material(values, assumed)
+        return Material(**values)
+
+    return _read(said, "material", complete)
 
 
 @_by_itself(MOST_PARTS)
 def _hole_part(said: bytes) -> Part:
-    values, walked = _walked(said, "hole")
-    completed: list[Assumption] = []
-    complete_hole(values, completed)
-    return Part(values, walked, tuple(completed), hole_of(values))
+    def complete(values: dict[str, Any], assumed: list[Assumption]) -> Hole:
+        complete_hole(values, assumed)
+        return hole_of(values)
+
+    return _read(said, "hole", complete)
 
 
 @_by_itself(MOST_PARTS)
 def _machine_part(said: bytes) -> Part:
-    values, walked = _walked(said, "machine")
-    if values["holder"]["kind"] is None:
-        raise BadInput.at("machine.holder.kind", "is needed for a machine by itself")
-    completed: list[Assumption] = []
-    complete_machine(values, "machine", completed)
-    return Part(values, walked, tuple(completed), machine_of(values))
+    def complete(values: dict[str, Any], assumed: list[Assumption]) -> Machine:
+        if values["holder"]["kind"] is None:
+            raise BadInput.at("machine.holder.kind", "is needed for a machine by itself")
+        complete_machine(values, "machine", assumed)
+        return machine_of(values)
+
+    return _read(said, "machine", complete)
 
 
 @_by_itself(MOST_PARTS)
 def _holding_part(said: bytes, machine_kind: str) -> Part:
-    values, walked = _walked(said, "holding")
-    completed: list[Assumption] = []
-    complete_holding(values, machine_kind, completed)
-    return Part(values, walked, tuple(completed), Holding(**values))
+    def complete(values: dict[str, Any], assumed: list[Assumption]) -> Holding:
+        complete_holding(values, machine_kind, assumed)
+        return Holding(**values)
+
+    return _read(said, "holding", complete)
 
 
 @_by_itself(MOST_CUTTERS)
-def _cutter_part(said: bytes, holder_kind: str | None, *sizes_mm: float) -> Part:
-    values, walked = _walked(said, "cutter")
-    completed: list[Assumption] = []
-    if sizes_mm:
-        as_wide_as_the_hole(values, sizes_mm[0], sizes_mm[1], completed)
-    record = completed_cutter(values, "cutter", holder_kind, completed)
-    return Part(values, walked, tuple(completed), record)
+def _cutter_part(said: bytes, holder_kind: str | None, *hole_and_start_mm: float) -> Part:
+    def complete(values: dict[str, Any], assumed: list[Assumption]) -> Cutter:
+        if hole_and_start_mm:
+            hole_mm, start_mm = hole_and_start_mm
+            as_wide_as_the_hole(values, hole_mm, start_mm, assumed)
+        return completed_cutter(values, "cutter", holder_kind, assumed)
+
+    return _read(said, "cutter", complete)
 
 
 EMPTY_YARDS: tuple[Any, ...] = (None, {}, {"cutters": [], "machines": []})
