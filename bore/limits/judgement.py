@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 import numpy as np
 
-from bore.base.elementwise import ARRAY, Column, Mask, choose, is_array
+from bore.base.elementwise import ARRAY, Column, Mask, is_array
 from bore.base.formula import formula
 from bore.base.immutable import immutable
 from bore.job.columns import Columns
@@ -130,8 +130,17 @@ def by_band(judgement: Judgement) -> tuple[Column, Column]:
         if past:
             return past_hard, _share(demand.middle, judgement.hard)
         return (HOLDS if within else TIGHT), _share(demand.high, judgement.soft)
-    verdict = choose(past, past_hard, choose(within, HOLDS, TIGHT))
-    return verdict, share_of(choose(past, demand.middle, demand.high), choose(past, judgement.hard, judgement.soft))
+    return _by_bands(judgement, demand, past, within)
+
+
+def _by_bands(judgement: Judgement, demand: Band, past: Mask, within: Mask) -> tuple[Column, Column]:
+    """The same of many cells. Choosing cell by cell costs more than all the rest: a verdict is reckoned from its marks, as small numbers,
+    and where no cell is past its hard mark nothing is chosen."""
+    banded: Any = np.subtract(TIGHT, within, dtype=np.int8)
+    if not np.any(past):
+        return banded, share_of(demand.high, judgement.soft)
+    verdict = banded + np.multiply(past, judgement.past_hard - banded, dtype=np.int8)
+    return verdict, np.where(past, share_of(demand.middle, judgement.hard), share_of(demand.high, judgement.soft))
 
 
 def use_of(judgement: Judgement) -> Column:
