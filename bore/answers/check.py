@@ -19,7 +19,7 @@ from bore.check.evaluate import Finding
 from bore.job.pecks import Schedule, what_decides, worked_out
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import MOST_USE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
-from bore.limits.said import Figure, figure_of, in_short, said
+from bore.limits.said import Figure, figure_of, said_both_ways
 from bore.loads import loads
 from bore.quantities import bands
 from bore.quantities.units import NM_RPM_PER_KW
@@ -265,8 +265,9 @@ def _limit(check: Check, limit: Limit, found: Finding) -> LimitFinding:
     judgement = found.judgement
     if judgement is None:
         return _not_applicable(limit.id, found.why_not or "")
-    verdict, reason, floor = int(found.verdict), judgement.reason, limit.floor
+    verdict, reason = int(found.verdict), judgement.reason
     figure, demand = figure_of(judgement, verdict), None if reason else judgement.demand
+    in_words, short = said_both_ways(figure, verdict, limit.floor)
     if demand is None:
         against: dict[str, Any] = UNBANDED
     else:
@@ -285,8 +286,8 @@ def _limit(check: Check, limit: Limit, found: Finding) -> LimitFinding:
         verdict=VERDICTS[verdict],
         **against,
         figure=None if figure is None else _parts(figure),
-        said=said(figure, verdict, floor),
-        in_short=None if figure is None else in_short(figure, floor),
+        said=in_words,
+        in_short=short,
         part=judgement.part or None,
         reason=_reason(check, limit, judgement) if reason else None,
         needs=[Need(field=name, words=needs_in_words(name)) for name in judgement.needs] if judgement.needs else [],
@@ -321,7 +322,9 @@ def _not_applicable(limit_id: str, why_not: str) -> LimitFinding:
 
 def _parts(figure: Figure) -> dict[str, float]:
     """Only what a figure has."""
-    parts = {"in_hand": figure.in_hand, "of_soft": figure.of_soft, "of_hard": figure.of_hard}
+    if figure.in_hand is not None:
+        return {"in_hand": number(figure.in_hand)}
+    parts = {"of_soft": figure.of_soft, "of_hard": figure.of_hard}
     return {name: number(value) for name, value in parts.items() if value is not None}
 
 

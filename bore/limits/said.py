@@ -54,6 +54,18 @@ def said(figure: Figure | None, verdict: int, floor: bool) -> str:
     return f"{word}: {_floor(verdict, figure) if floor else _load(verdict, figure)}"
 
 
+def said_both_ways(figure: Figure | None, verdict: int, floor: bool) -> tuple[str, str | None]:
+    """A verdict in words with its figure, and the figure in short; what is in hand is worded once for both.
+
+    >>> said_both_ways(Figure(in_hand=0.31), HOLDS, False), said_both_ways(None, HOLDS, False)
+    (('Holds, 31 % in hand', '31 % in hand'), ('Holds', None))
+    """
+    if figure is None:
+        return said(None, verdict, floor), None
+    short = in_short(figure, floor)
+    return (said(figure, verdict, floor) if figure.in_hand is None else f"{WORDS[VERDICTS[verdict]]}, {short}"), short
+
+
 def said_of_use(verdict: int, use: float, floor: bool) -> str:
     """A verdict in words from how its tightest limit is used (`judgement.use_of`), where no more than that is at hand.
 
