@@ -45,10 +45,8 @@ class Symptom:
 
 @immutable
 class Row:
-    """A row of the table: when it may show at all, the limits that speak for it, and its words."""
+    """A row of the table, in words."""
 
-    when: Callable[[Check], bool]
-    limits: tuple[str, ...]
     id: str
     seen: str
     likely: str
@@ -56,9 +54,10 @@ class Row:
 
 
 @cache
-def _table() -> tuple[Row, ...]:
+def _table() -> tuple[tuple[tuple[str, ...], Callable[[Check], bool], Row], ...]:
+    """Of each row the limits that speak for it, when it may show at all, and its words."""
     return tuple(
-        Row(WHEN[row["when"]], tuple(row["limits"].split()), row["id"], row["seen"], row["likely"], row["do"])
+        (tuple(row["limits"].split()), WHEN[row["when"]], Row(row["id"], row["seen"], row["likely"], row["do"]))
         for row in rows("symptoms.csv")
     )
 
@@ -69,21 +68,17 @@ def symptoms_for(check: Check) -> list[Symptom]:
     weights: dict[str, Any] = {
         name: min(one.use, MOST_FELT) + FELT[one.verdict] for name, one in check.result.findings.items() if one.judgement is not None
     }
-    found: list[tuple[float, int, float, str | None]] = []
-    for place, row in enumerate(_table()):
+    found: list[tuple[float, str | None, Row]] = []
+    for limits, when, row in _table():
         # Of the limits that speak for it the one that stands nearest to being felt.
-        leads, likelihood = None, -1.0
-        for name in row.limits:
-            if name in weights and weights[name] > likelihood:
+        leads, likelihood = None, QUIET
+        for name in limits:
+            if name in weights and (leads is None or weights[name] > likelihood):
                 leads, likelihood = name, weights[name]
-        if leads is None:
-            if row.limits:
-                continue
-            likelihood = QUIET
-        if row.when(check):
-            found.append((-round(likelihood, 3), place, likelihood, leads))
-    found.sort()
-    return [_symptom(_table()[place], likelihood, leads) for _, place, likelihood, leads in found[:MOST_SHOWN]]
+        if (leads or not limits) and when(check):
+            found.append((likelihood, leads, row))
+    found.sort(key=lambda one: -round(one[0], 3))
+    return [_symptom(row, likelihood, leads) for likelihood, leads, row in found[:MOST_SHOWN]]
 
 
 def _symptom(row: Row, likelihood: float, leads: str | None) -> Symptom:

@@ -19,8 +19,9 @@ from bore.machines.machine import Belt, Coolant, Feed, Holder, Machine, Magnet, 
 from bore.materials.material import Material
 
 Refuse = Callable[[str, str], None]
-# How many machines and metals, and how many cutters, are remembered; one that takes more bytes than this to say is not.
-MOST_PARTS, MOST_CUTTERS, LONGEST_PART = 256, 4096, 8192
+# How many parts of each sort, and how many cutters, are remembered; a part, or all of a case, that takes more bytes to say is not.
+MOST_PARTS, MOST_CUTTERS, LONGEST_PART, LONGEST_CASE = 256, 4096, 8192, 16384
+PARTS = ("material", "hole", "machine", "holding", "cutter")
 
 
 @immutable(eq=False)
@@ -33,25 +34,49 @@ class Part:
     record: Any
 
 
-def parts_read_before(data: Any) -> dict[str, Part]:
+@immutable(eq=False)
+class Known:
+    """The parts of a case that were read before, by their names; what was assumed as each was completed; and their records."""
+
+    parts: dict[str, Part]
+    completed: dict[str, tuple[Assumption, ...]]
+    records: dict[str, Any]
+
+
+def parts_read_before(data: Any) -> Known:
     """The parts of a case that were read before, or can be by themselves. One with something wrong with it is not among them: it is read in
     its place, which then says what; nor is a machine that does not say what it holds a cutter in, which follows from the cutter."""
     if type(data) is not dict:
-        return {}
+        return NOTHING
+    given = [data.get(name) for name in PARTS]
+    try:
+        # While only the setting is tried, all of them are those of the question before.
+        said = marshal.dumps((given, data.get("yard") in EMPTY_YARDS), 2)
+    except ValueError:
+        return NOTHING
+    return _together(said) if len(said) <= LONGEST_CASE else _each(given, data.get("yard") in EMPTY_YARDS)
+
+
+@lru_cache(maxsize=MOST_PARTS)
+def _together(said: bytes) -> Known:
+    return _each(*marshal.loads(said))
+
+
+def _each(given: list[Any], no_yard: bool) -> Known:
+    material, hole, machine, holding, cutter = given
     found = {
-        "material": _remembered(_material_part, data.get("material")),
-        "hole": _remembered(_hole_part, data.get("hole")),
-        "machine": _remembered(_machine_part, data.get("machine")),
-        "yard": _NO_YARD if data.get("yard") in EMPTY_YARDS else None,
+        "material": _remembered(_material_part, material),
+        "hole": _remembered(_hole_part, hole),
+        "machine": _remembered(_machine_part, machine),
+        "yard": NO_YARD if no_yard else None,
     }
-    hole, machine = found["hole"], found["machine"]
-    if machine:
-        found["holding"] = _remembered(_holding_part, data.get("holding"), machine.record.kind)
-    if machine and hole:
-        found["cutter"] = _remembered(
-            _cutter_part, data.get("cutter"), machine.record.holder.kind, *_sizes(data.get("cutter"), hole.record)
-        )
-    return {name: part for name, part in found.items() if part}
+    there, on = found["hole"], found["machine"]
+    if on:
+        found["holding"] = _remembered(_holding_part, holding, on.record.kind)
+    if on and there:
+        found["cutter"] = _remembered(_cutter_part, cutter, on.record.holder.kind, *_sizes(cutter, there.record))
+    parts = {name: part for name, part in found.items() if part}
+    return Known(parts, {name: part.completed for name, part in parts.items()}, {name: part.record for name, part in parts.items()})
 
 
 def _sizes(cutter: Any, hole: Hole) -> tuple[float, float] | tuple[()]:
@@ -153,7 +178,8 @@ def _cutter_part(said: bytes, holder_kind: str | None, *hole_and_start_mm: float
 
 
 EMPTY_YARDS: tuple[Any, ...] = (None, {}, {"cutters": [], "machines": []})
-_NO_YARD = Part(Walk().read_object(None, "yard", "yard"), (), (), Yard(cutters=(), machines=()))
+NOTHING = Known({}, {}, {})
+NO_YARD = Part(Walk().read_object(None, "yard", "yard"), (), (), Yard(cutters=(), machines=()))
 
 
 def usual_cutter(given: dict[str, Any], holder_kind: str | None) -> Cutter:

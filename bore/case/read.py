@@ -32,20 +32,20 @@ def read_case(data: Any) -> Job:
     Raises BadInput naming every field that is missing, unknown, of the wrong type or out of range,
     and what is accepted.
     """
-    parts = parts_read_before(data)
-    walk = Walk(items={"yard.cutters": cutter_read_before}, parts=parts)
+    known = parts_read_before(data)
+    walk = Walk(items={"yard.cutters": cutter_read_before}, parts=known.parts)
     case = walk.read_object(data, "", "")
     if walk.problems:
         raise BadInput(walk.problems)
-    # What a yard leaves out is not an assumption of this check.
-    walk.assumed = [one for one in walk.assumed if not one.field.startswith("yard.")]
-    derive(case, walk.assumed, {name: part.completed for name, part in parts.items()})
+    if "yard" not in known.parts:
+        # What a yard leaves out is not an assumption of this check.
+        walk.assumed = [one for one in walk.assumed if not one.field.startswith("yard.")]
+    derive(case, walk.assumed, known.completed)
     _check_across(case, walk.refuse)
-    records = {name: part.record for name, part in parts.items()}
-    yard = records.get("yard") or _yard(case["yard"])
+    yard = known.records.get("yard") or _yard(case["yard"])
     if walk.problems:
         raise BadInput(walk.problems)
-    return _job(case, records, yard, walk.assumed)
+    return _job(case, known.records, yard, walk.assumed)
 
 
 def _job(case: dict[str, Any], records: dict[str, Any], yard: Yard, assumed: list[Assumption]) -> Job:

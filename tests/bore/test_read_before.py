@@ -8,7 +8,7 @@ import pytest
 
 from bore.base.errors import BadInput
 from bore.case import read
-from bore.case.parts import LONGEST_PART, parts_read_before
+from bore.case.parts import LONGEST_PART, NOTHING, parts_read_before
 from bore.case.read import read_case
 from tests.asking import CASES, contract_example, hand_case, plain_case
 
@@ -19,7 +19,7 @@ ASKED = [contract_example(), plain_case(), hand_case(140), *BASES.values()]
 @pytest.mark.parametrize("case", ASKED)
 def test_what_was_read_before_is_as_read_afresh(case: dict[str, Any], monkeypatch: pytest.MonkeyPatch) -> None:
     first, again = read_case(case), read_case(copy.deepcopy(case))
-    monkeypatch.setattr(read, "parts_read_before", lambda data: {})
+    monkeypatch.setattr(read, "parts_read_before", lambda data: NOTHING)
     afresh = read_case(case)
     assert first == again == afresh
     assert [one.field for one in first.assumed] == [one.field for one in afresh.assumed]
@@ -57,5 +57,5 @@ def test_every_fault_is_named_in_one_answer_whatever_else_is_known() -> None:
 def test_a_part_that_takes_much_saying_is_read_but_not_remembered() -> None:
     curve = [[100 + k, 1.0] for k in range(LONGEST_PART // 10)]
     case = plain_case(machine__spindle__stages=[{"min_rpm": 100, "max_rpm": 900, "curve": curve}])
-    assert "machine" not in parts_read_before(case)
+    assert "machine" not in parts_read_before(case).parts
     assert len(read_case(case).machine.spindle.stages[0].curve or ()) == len(curve)
