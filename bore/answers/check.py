@@ -8,15 +8,14 @@ from bore.advice.remarks import remarks_for
 from bore.advice.symptoms import Symptom, symptoms_for
 from bore.answers.assumed import Assumed, assumed_of
 from bore.answers.foretold import ExperienceAnswer, experience_of
+from bore.answers.pecks import PeckSchedule, peck_schedules
 from bore.answers.shape import number, plain, shaped, widened
 from bore.answers.words import fill_reason, needs_in_words
 from bore.base import formula
 from bore.base.immutable import outgoing
-from bore.base.sources import source
 from bore.check import book_values
 from bore.check.check import Check
 from bore.check.evaluate import Finding
-from bore.job.pecks import Schedule, what_decides, worked_out
 from bore.limits import ALL_LIMITS, BY_ID
 from bore.limits.judgement import MOST_USE, VERDICTS, Judgement, Limit, Verdict, failure_of, use_of
 from bore.limits.said import Figure, figure_of, said_both_ways
@@ -157,16 +156,6 @@ class Depth:
     stop_mm: float
     floor_mm: float | None
     from_bush_mm: float | None
-
-
-@outgoing
-class PeckSchedule:
-    """One school of pecking, worked out for the hole; the usual one comes first."""
-
-    id: str
-    words: str
-    depths_mm: list[float]
-    source: str
 
 
 @outgoing
@@ -399,18 +388,6 @@ def plain_answer(check: Check) -> Answer:
         remarks=remarks_for(check),
         cautions=cautions_for(check.job),
         depth=shaped(Depth, check.depths),
-        pecks=list(_pecks(*what_decides(check.job))),
+        pecks=peck_schedules(check.job),
         symptoms=symptoms_for(check),
     )
-
-
-@lru_cache(maxsize=256)
-def _pecks(usual: str, with_others: bool, depth_mm: float, diameter_mm: float) -> tuple[PeckSchedule, ...]:
-    """A hole stays while its speed and feed are tried."""
-    return tuple(_schedule(one) for one in worked_out(usual, with_others, depth_mm, diameter_mm))
-
-
-def _schedule(schedule: Schedule) -> PeckSchedule:
-    school = schedule.school
-    depths = [number(depth) for depth in schedule.depths_mm]
-    return PeckSchedule(id=school.id, words=school.words, depths_mm=depths, source=source(school.source).title)
