@@ -148,7 +148,7 @@ def _noting_any(function: Callable[..., Any], card: Formula) -> Callable[..., An
 
     def noted(**values: Any) -> Any:
         result = function(**values)
-        if (record := _open.get()) is not None:
+        if _anywhere.open and (record := _open.get()) is not None:
             record.note(card, values, result)
         return result
 

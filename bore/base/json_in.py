@@ -19,7 +19,7 @@ HALF_A_CHARACTER = re.compile("[\ud800-\udfff]")
 # Beside tabs and ends of lines no character below the space is text.
 CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]")
 # Every digit as 0, the letter of an exponent as e, all else as a space: what a text's figures look like.
-FIGURES = bytes(ord("0") if chr(code).isdecimal() and code < 128 else ord("e") if code in b"eE" else ord(" ") for code in range(256))
+FIGURES = bytes(ord("0") if code in b"0123456789" else ord("e") if code in b"eE" else ord(" ") for code in range(256))
 # Digits in a row of which a figure may be one that readers read differently: 2^53 has sixteen.
 LONG_RUN = b"0" * 16
 

@@ -20,7 +20,6 @@ CONSTANTS = ("kc11_n_mm2", "mc", "kd_torque_lbf_in2", "specific_energy_w_s_mm3")
 MILL_SHARE = 0.65
 USUAL_SPRING_N = 45.0
 LEAST_EFFICIENCY = 0.05
-NOTHING: Mapping[str, tuple[Assumption, ...]] = {}
 STAGE: dict[str, Any] = dict.fromkeys(("name", "speed_rpm", "min_rpm", "max_rpm", "base_rpm", "curve", "belt_torque_nm", "belt"))
 GROUPS = {row["iso_group"]: row for row in rows("metal_groups.csv")}
 
@@ -33,7 +32,7 @@ def fill(case: dict[str, Any], path: str, found: Found, assumed: list[Assumption
             assumed.append(Assumption(f"{path}.{name}", value, why))
 
 
-def derive(case: dict[str, Any], assumed: list[Assumption], completed: Mapping[str, tuple[Assumption, ...]] = NOTHING) -> None:
+def derive(case: dict[str, Any], assumed: list[Assumption], completed: Mapping[str, tuple[Assumption, ...]]) -> None:
     """Complete a walked case in place; raises BadInput where nothing reasonable can be assumed. `completed`: the parts that are complete
     already, and what was assumed as they were."""
     hole, cutter, machine = case["hole"], case["cutter"], case["machine"]

@@ -10,7 +10,7 @@ from bore.base.errors import BadInput
 from bore.base.immutable import immutable
 from bore.case.derive import as_wide_as_the_hole, complete_cutter, complete_holding, complete_hole, complete_machine
 from bore.case.derive import material as complete_material
-from bore.case.walk import Walk
+from bore.case.walk import walked
 from bore.job.assumption import Assumption
 from bore.job.cutter import Cutter
 from bore.job.hole import Hole, Start
@@ -22,6 +22,7 @@ Refuse = Callable[[str, str], None]
 # How many parts of each sort, and how many cutters, are remembered; a part, or all of a case, that takes more bytes to say is not.
 MOST_PARTS, MOST_CUTTERS, LONGEST_PART, LONGEST_CASE = 256, 4096, 8192, 16384
 PARTS = ("material", "hole", "machine", "holding", "cutter")
+EMPTY_YARDS: tuple[Any, ...] = (None, {}, {"cutters": [], "machines": []})
 
 
 @immutable(eq=False)
@@ -118,11 +119,8 @@ def _by_itself(most: int) -> Callable[[Callable[..., Part]], Callable[..., Part 
 
 def _read(said: bytes, part: str, complete: Callable[[dict[str, Any], list[Assumption]], Any]) -> Part:
     """A part walked, completed in place and made a record. Raises BadInput."""
-    walk = Walk()
     # What was written here a moment ago is read again, so that nobody else holds what is remembered.
-    values = walk.read_object(marshal.loads(said), part, part)
-    if walk.problems:
-        raise BadInput(walk.problems)
+    values, walk = walked(marshal.loads(said), part)
     completed: list[Assumption] = []
     record = complete(values, completed)
     return Part(values, tuple(walk.assumed), tuple(completed), record)
@@ -177,19 +175,14 @@ def _cutter_part(said: bytes, holder_kind: str | None, *hole_and_start_mm: float
     return _read(said, "cutter", complete)
 
 
-EMPTY_YARDS: tuple[Any, ...] = (None, {}, {"cutters": [], "machines": []})
 NOTHING = Known({}, {}, {})
-NO_YARD = Part(Walk().read_object(None, "yard", "yard"), (), (), Yard(cutters=(), machines=()))
+NO_YARD = Part(walked(None, "yard")[0], (), (), Yard(cutters=(), machines=()))
 
 
 def usual_cutter(given: dict[str, Any], holder_kind: str | None) -> Cutter:
     """A cutter of which only a few fields are said, completed as it is usually made for such a holder, or (None) as it is usually made.
     Raises BadInput."""
-    walk = Walk()
-    values = walk.read_object(given, "cutter", "cutter")
-    if walk.problems:
-        raise BadInput(walk.problems)
-    return completed_cutter(values, "cutter", holder_kind, [])
+    return completed_cutter(walked(given, "cutter")[0], "cutter", holder_kind, [])
 
 
 def completed_cutter(values: dict[str, Any], path: str, holder_kind: str | None, assumed: list[Assumption]) -> Cutter:

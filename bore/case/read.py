@@ -2,7 +2,6 @@
 
 from typing import Any
 
-from bore.base.errors import BadInput
 from bore.case.derive import complete_machine, derive
 from bore.case.parts import (
     Refuse,
@@ -35,16 +34,14 @@ def read_case(data: Any) -> Job:
     known = parts_read_before(data)
     walk = Walk(items={"yard.cutters": cutter_read_before}, parts=known.parts)
     case = walk.read_object(data, "", "")
-    if walk.problems:
-        raise BadInput(walk.problems)
+    walk.raise_problems()
     if "yard" not in known.parts:
         # What a yard leaves out is not an assumption of this check.
         walk.assumed = [one for one in walk.assumed if not one.field.startswith("yard.")]
     derive(case, walk.assumed, known.completed)
     _check_across(case, walk.refuse)
     yard = known.records.get("yard") or _yard(case["yard"])
-    if walk.problems:
-        raise BadInput(walk.problems)
+    walk.raise_problems()
     return _job(case, known.records, yard, walk.assumed)
 
 

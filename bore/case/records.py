@@ -7,33 +7,21 @@ from bore.base.errors import BadInput
 from bore.case.derive import complete_cutter, complete_machine
 from bore.case.derive import material as complete_material
 from bore.case.parts import check_holder, check_spindle, machine_of
-from bore.case.walk import Walk
+from bore.case.walk import walked
 from bore.job.assumption import Assumption
 from bore.machines.machine import Machine
 
 Spec = dict[str, Any]
 
 
-def _walked(spec: Any, part: str) -> tuple[Spec, Walk]:
-    walk = Walk()
-    found = walk.read_object(spec, part, part)
-    _raise(walk)
-    return found, walk
-
-
-def _raise(walk: Walk) -> None:
-    if walk.problems:
-        raise BadInput(walk.problems)
-
-
 def complete_machine_record(spec: Any) -> tuple[Spec, tuple[Assumption, ...]]:
     """A machine with everything it leaves out filled in, and what was assumed. Raises BadInput naming each field that will not do."""
-    found, walk = _walked(spec, "machine")
+    found, walk = walked(spec, "machine")
     complete_machine(found, "machine", walk.assumed)
     found["holder"]["kind"] = found["holder"]["kind"] or "chuck"
     check_spindle(found["spindle"], "machine.spindle", walk.refuse)
     check_holder(found["holder"], walk.refuse)
-    _raise(walk)
+    walk.raise_problems()
     return found, tuple(walk.assumed)
 
 
@@ -49,13 +37,13 @@ def check_machine(spec: Any) -> None:
 
 def complete_cutter_record(spec: Any) -> Spec:
     """A cutter with its lengths, edges and angles filled in as its family has them; raises BadInput naming each field that will not do."""
-    found, walk = _walked(spec, "cutter")
+    found, walk = walked(spec, "cutter")
     if found["diameter_mm"] is None:
         raise BadInput.at("cutter.diameter_mm", "is needed: cutting diameter; accepted: 0.1 to 150 mm")
     complete_cutter(found, "cutter", found["diameter_mm"], None, walk.assumed)
     if found["flute_length_mm"] > found["body_length_mm"]:
         walk.refuse("cutter.flute_length_mm", "must not be longer than cutter.body_length_mm")
-    _raise(walk)
+    walk.raise_problems()
     return found
 
 
@@ -66,12 +54,12 @@ def check_cutter(spec: Any) -> None:
 
 def check_material(spec: Any) -> None:
     """Refuse a material no case could be made with; raises BadInput."""
-    found, walk = _walked(spec, "material")
+    found, walk = walked(spec, "material")
     for name in ("name", "iso_group"):
         if found[name] is None:
             raise BadInput.at(f"material.{name}", "is needed")
     complete_material(found, walk.assumed)
-    _raise(walk)
+    walk.raise_problems()
 
 
 CHECKS: dict[str, Callable[[Any], None]] = {"machine": check_machine, "cutter": check_cutter, "material": check_material}

@@ -1,18 +1,17 @@
 """A case as it was sent, walked field by field: types and ranges checked, literal defaults filled in."""
 
 import itertools
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Mapping
 from copy import copy
 from dataclasses import dataclass, field
 from difflib import get_close_matches
 from typing import Any, Protocol
 
-from bore.base.errors import Problem
+from bore.base.errors import BadInput, Problem
 from bore.case.fields import REQUIRED, Field, shape_of
 from bore.job.assumption import Assumption
 
 MOST_ITEMS = 5000
-PLAIN_FIGURES = (float, int)
 # What a field is called whose name was left empty.
 NAMELESS = "(no name)"
 # A yard is made of the same cutters and machines a case is.
@@ -45,6 +44,11 @@ class Walk:
         """Note a problem."""
         self.problems.append(Problem(path, message))
 
+    def raise_problems(self) -> None:
+        """Raise BadInput with every problem noted so far; nothing where there is none."""
+        if self.problems:
+            raise BadInput(self.problems)
+
     def read_object(self, data: Any, parent: str, path: str) -> dict[str, Any]:
         """An object of the case as a complete dict; `parent` is its place in the table, `path` in the case."""
         if data is None:
@@ -54,7 +58,7 @@ class Walk:
             return {}
         shape = shape_of(parent)
         if not data.keys() <= shape.names:
-            self._refuse_unknown(data, shape.names, path)
+            self._refuse_unknown(data, [*shape.fields, *shape.objects], path)
         # Half of a case's fields are left out, and most of those are silent: they stand in the empty object already.
         values = shape.empty.copy()
         for name, entry in shape.fields.items():
@@ -72,7 +76,7 @@ class Walk:
                 values[name] = self.read_object(data.get(name), _join(parent, name), place)
         return values
 
-    def _refuse_unknown(self, data: dict[str, Any], known: Collection[str], path: str) -> None:
+    def _refuse_unknown(self, data: dict[str, Any], known: list[str], path: str) -> None:
         for name in data:
             if name not in known:
                 close = get_close_matches(str(name), known, 1)
@@ -94,9 +98,6 @@ class Walk:
         self.refuse(_join(path, entry.name), f"{_shown(value)} is not accepted; accepted: {entry.accepted}")
 
     def _number(self, value: Any, entry: Field, path: str) -> float | None:
-        # What a case has most of, without another call.
-        if type(value) in PLAIN_FIGURES and entry.least <= value <= entry.most:
-            return float(value)
         if _is_number(value, entry):
             return float(value)
         self._out_of(path, value, entry)
@@ -171,6 +172,14 @@ class Walk:
         table = ITEMS_AS.get(entry.path, entry.path + "[]")
         known: Callable[[Any], Any] = self.items.get(entry.path, lambda item: None)
         return [known(item) or self.read_object(item, table, f"{place}[{k}]") for k, item in enumerate(value)]
+
+
+def walked(data: Any, part: str) -> tuple[dict[str, Any], Walk]:
+    """A part of a case by itself (machine, cutter, …), and its walk. Raises BadInput naming each field that will not do."""
+    walk = Walk()
+    values = walk.read_object(data, part, part)
+    walk.raise_problems()
+    return values, walk
 
 
 def _is_number(value: Any, entry: Field) -> bool:

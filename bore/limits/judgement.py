@@ -125,12 +125,12 @@ def by_band(judgement: Judgement) -> tuple[Column, Column]:
     if demand is None:
         return HOLDS, 0.0
     past, within, past_hard = demand.middle > judgement.hard, demand.high <= judgement.soft, judgement.past_hard
-    # One hole: the same as below, without asking of each figure whether it is many.
-    if type(past) is type(within) is bool and type(past_hard) is int:
-        if past:
-            return past_hard, _share(demand.middle, judgement.hard)
-        return (HOLDS if within else TIGHT), _share(demand.high, judgement.soft)
-    return _by_bands(judgement, demand, past, within)
+    if isinstance(past, ARRAY) or isinstance(within, ARRAY) or isinstance(past_hard, ARRAY):
+        return _by_bands(judgement, demand, past, within)
+    # One hole: the same, without asking of each figure whether it is many.
+    if past:
+        return past_hard, _share(demand.middle, judgement.hard)
+    return (HOLDS if within else TIGHT), _share(demand.high, judgement.soft)
 
 
 def _by_bands(judgement: Judgement, demand: Band, past: Mask, within: Mask) -> tuple[Column, Column]:

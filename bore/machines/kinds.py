@@ -18,7 +18,7 @@ HAND_STIFFNESS_N_MM = 650.0
 class MachineKind:
     """A kind of machine: what is usual for it, and the facts others ask about, a row of `tables/machine_kinds.csv`.
 
-    inertia_kg_m2: of its spindle and what turns with it; like: the kind whose pairs with cutters it takes, where a family says nothing of
+    inertia_kg_m2: of its spindle and what turns with it (own choice); like: the kind whose pairs with cutters it takes, where a family says nothing of
     it; words, called: its name, and how a sentence names one; before, after: what stands round its own name in a sentence; power_kw,
     feed, drive, one_range: what one is like where nothing more is said; first_mark: how a point is first guided on it; lathe: a turning
     tool works on it; tailstock: drills are held in a tailstock that is clamped and wound; programmed: runs a program; canned_cycles: its

@@ -12,7 +12,7 @@ from bore.base.formula import silent
 from bore.base.immutable import immutable
 from bore.case.choices import choice_words
 from bore.case.read import read_case
-from bore.case.walk import Walk
+from bore.case.walk import walked
 from bore.check.best_setting import usual_setting
 from bore.check.book_values import usual_hand_force_n
 from bore.job.cutter import SAME_SIZE_MM
@@ -95,10 +95,7 @@ def settle(case: Case, changed: str, crib: list[Case], pinned: bool = False, usu
 
 def _check_fields(case: Case) -> None:
     """Every field must be of its kind and in its range; fields need not agree yet, that is what settling is for."""
-    walk = Walk()
-    walk.read_object(case, "", "")
-    if walk.problems:
-        raise BadInput(walk.problems)
+    walked(case, "")
 
 
 def _cutter_follows(case: Case, crib: list[Case], moved: list[Moved]) -> int | None:
